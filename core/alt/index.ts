@@ -1,0 +1,1 @@
+export { altAdvice, type AltAdvice } from './advice.ts';

@@ -1,0 +1,1 @@
+export { readCaptions, writeVtt, type Cue, type ReadCaptions } from './vtt.ts';

@@ -1,0 +1,60 @@
+/** One cue of a captions track; times in seconds. */
+export interface Cue {
+  start: number;
+  end: number;
+  text: string;
+}
+
+/** Cues, or what is wrong with the text in a sentence that names the line. */
+export type ReadCaptions = { cues: Cue[] } | { wrong: string };
+
+const TIME = /^(?:(\d{2,}):)?([0-5]\d):([0-5]\d)[.,](\d{3})$/;
+
+/** Reads captions: WebVTT, or SRT, which differs only in its commas and its missing first line. */
+export function readCaptions(text: string): ReadCaptions {
+  const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/);
+  const isVtt = /^WEBVTT([ \t]|$)/.test(lines[0] ?? '');
+  const cues: Cue[] = [];
+  let index = isVtt ? 1 : 0;
+  while (index < lines.length) {
+    const line = lines[index] ?? '';
+    if (!line.includes('-->')) {
+      if (/^(NOTE|STYLE|REGION)\b/.test(line)) while ((lines[index] ?? '').trim() !== '') index++;
+      index++;
+      continue;
+    }
+    const [from = '', rest = ''] = line.split('-->');
+    const start = readTime(from.trim());
+    const end = readTime(rest.trim().split(/\s+/)[0] ?? '');
+    if (start === undefined || end === undefined)
+      return { wrong: `Line ${index + 1} has a time that cannot be read: “${line.trim()}”.` };
+    if (end <= start) return { wrong: `Line ${index + 1}: the caption ends before it begins.` };
+    const words: string[] = [];
+    for (index++; index < lines.length && (lines[index] ?? '').trim() !== ''; index++)
+      words.push(lines[index] ?? '');
+    cues.push({ start, end, text: words.join('\n').replaceAll('-->', '→') });
+  }
+  return cues.length > 0
+    ? { cues }
+    : {
+        wrong:
+          'There is no caption in this text. It needs lines like 00:01.000 --> 00:04.000 with words under them.',
+      };
+}
+
+function readTime(text: string): number | undefined {
+  const match = TIME.exec(text);
+  if (!match) return undefined;
+  return Number(match[1] ?? 0) * 3600 + Number(match[2]) * 60 + Number(match[3]) + Number(match[4]) / 1000;
+}
+
+/** Writes cues as WebVTT (W3C). */
+export function writeVtt(cues: readonly Cue[]): string {
+  return `WEBVTT\n\n${cues.map(({ start, end, text }) => `${writeTime(start)} --> ${writeTime(end)}\n${text}\n`).join('\n')}`;
+}
+
+function writeTime(seconds: number): string {
+  const ms = Math.round(seconds * 1000);
+  const two = (value: number) => String(value).padStart(2, '0');
+  return `${two(Math.floor(ms / 3_600_000))}:${two(Math.floor(ms / 60_000) % 60)}:${two(Math.floor(ms / 1000) % 60)}.${String(ms % 1000).padStart(3, '0')}`;
+}

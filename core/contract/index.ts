@@ -1,0 +1,4 @@
+export * from './endpoint.ts';
+export * from './holdings.ts';
+export * from './pages.ts';
+export * from './site.ts';

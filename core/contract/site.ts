@@ -1,0 +1,108 @@
+import * as v from 'valibot';
+import { MeasureSchema } from '../geometry/measure.ts';
+import { endpoint, EVERYONE, ROLES } from './endpoint.ts';
+
+const RoleSchema = v.picklist(ROLES);
+
+export const PersonSchema = v.object({
+  id: v.string(),
+  name: v.string(),
+  email: v.string(),
+  role: RoleSchema,
+});
+export type Person = v.InferOutput<typeof PersonSchema>;
+
+export const SiteSchema = v.object({
+  id: v.string(),
+  name: v.string(),
+  language: v.string(),
+  measures: v.array(MeasureSchema),
+  /** The site's own style sheet, as a proof shows it. */
+  style: v.string(),
+  heavyBytes: v.number(),
+  modernFormat: v.picklist(['webp', 'avif']),
+  sections: v.array(
+    v.object({ id: v.string(), title: v.string(), slug: v.string(), parent: v.nullable(v.string()) }),
+  ),
+  contentOrigin: v.string(),
+});
+export type Site = v.InferOutput<typeof SiteSchema>;
+
+export const readMe = endpoint({
+  method: 'GET',
+  path: '/api/me',
+  summary: 'Who is signed in',
+  roles: EVERYONE,
+  answer: PersonSchema,
+});
+
+export const listSampleAccounts = endpoint({
+  method: 'GET',
+  path: '/api/sample-accounts',
+  summary: 'The accounts the demo offers on its sign-in page; empty everywhere else',
+  roles: [],
+  answer: v.array(v.object({ name: v.string(), role: RoleSchema, email: v.string(), password: v.string() })),
+});
+
+export const readSite = endpoint({
+  method: 'GET',
+  path: '/api/site',
+  summary: 'The site: measures, sections, style',
+  roles: EVERYONE,
+  answer: SiteSchema,
+});
+
+const count = v.pipe(v.number(), v.integer(), v.minValue(0));
+
+export const StagesSchema = v.object({
+  gather: count,
+  prep: count,
+  label: count,
+  place: count,
+  proof: count,
+  handOff: count,
+  holdings: count,
+  pages: count,
+});
+export type Stages = v.InferOutput<typeof StagesSchema>;
+
+export const readStages = endpoint({
+  method: 'GET',
+  path: '/api/stages',
+  summary: 'How many things wait at each stage',
+  roles: EVERYONE,
+  answer: StagesSchema,
+});
+
+export const JobSchema = v.object({
+  id: v.string(),
+  kind: v.string(),
+  state: v.picklist(['waiting', 'working', 'done', 'failed']),
+  /** What it works on: an asset or an arrival. */
+  subject: v.string(),
+  done: v.number(),
+  total: v.number(),
+  says: v.string(),
+});
+export type Job = v.InferOutput<typeof JobSchema>;
+
+export const listJobs = endpoint({
+  method: 'GET',
+  path: '/api/jobs',
+  summary: 'Work that is waiting, under way, or lately failed',
+  roles: EVERYONE,
+  answer: v.array(JobSchema),
+});
+
+export const readHealth = endpoint({
+  method: 'GET',
+  path: '/healthz',
+  summary: 'What is up',
+  roles: [],
+  answer: v.object({
+    ok: v.boolean(),
+    database: v.boolean(),
+    store: v.boolean(),
+    jobs: v.object({ waiting: v.number(), working: v.number() }),
+  }),
+});

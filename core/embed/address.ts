@@ -1,0 +1,54 @@
+import type { Dropped } from './dropped.ts';
+
+/** Why an address cannot be framed, or the address as it will be framed. */
+export type FramedAddress = { refused: string } | { url: URL; dropped: Dropped[] };
+
+const LONGEST = 4096;
+
+// Marks that tell the host who shared the link; the content is the same without them.
+const SHARE_MARK = /^(utm_\w+|si|\w*clid|igsh\w*)$/i;
+
+/**
+ * Judges the address of a frame (WHATWG URL) and takes from it what is not needed.
+ * Only https is kept; http is asked over https unless its exact origin is trusted.
+ */
+export function frameAddress(raw: string, trustedOrigins: readonly string[] = []): FramedAddress {
+  const trimmed = raw.trim();
+  if (trimmed === '') return { refused: 'the frame has no address' };
+  if (trimmed.length > LONGEST) return { refused: `the address is longer than ${LONGEST} characters` };
+  const absolute = trimmed.startsWith('//') ? `https:${trimmed}` : trimmed;
+  if (!URL.canParse(absolute)) return { refused: 'the address is not a complete web address' };
+  const url = new URL(absolute);
+  if (url.protocol !== 'https:' && url.protocol !== 'http:') {
+    return { refused: `an address that begins with ${url.protocol} can run code or carry a page inside it` };
+  }
+  const dropped: Dropped[] = [];
+  if (url.username !== '' || url.password !== '') {
+    url.username = '';
+    url.password = '';
+    dropped.push({ what: 'user name and password in the address', why: 'every visitor would see them' });
+  }
+  if (url.protocol === 'http:' && !trustedOrigins.includes(url.origin)) {
+    url.protocol = 'https:';
+    dropped.push({ what: 'http:', why: 'anyone on the way could change it; it is asked for over https' });
+  }
+  const parts = url.search.slice(1).split('&');
+  const kept = parts.filter((part) => !SHARE_MARK.test(part.split('=')[0] ?? ''));
+  if (kept.length < parts.length) {
+    url.search = kept.join('&');
+    for (const part of parts.filter((part) => !kept.includes(part))) {
+      dropped.push({ what: part.slice(0, 120), why: 'a mark that tells the host who shared it' });
+    }
+  }
+  if (url.href.length > LONGEST) return { refused: `the address is longer than ${LONGEST} characters` };
+  return { url, dropped };
+}
+
+/** True for hosts that visitors elsewhere cannot reach: loopback, private ranges, names without a dot. */
+export function isPrivateHost(hostname: string): boolean {
+  if (hostname.startsWith('[')) return /^\[(::1?\]|f[cd]|fe[89ab]|::ffff:)/i.test(hostname);
+  if (/^\d+\.\d+\.\d+\.\d+$/.test(hostname)) {
+    return /^(0|10|127)\.|^192\.168\.|^169\.254\.|^172\.(1[6-9]|2\d|3[01])\./.test(hostname);
+  }
+  return !hostname.replace(/\.$/, '').includes('.') || /\.(local|internal|localhost)\.?$/.test(hostname);
+}

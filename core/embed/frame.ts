@@ -1,0 +1,57 @@
+import * as v from 'valibot';
+import { escapeHtml } from '../page/text.ts';
+
+/** What a frame may do (HTML, iframe sandbox). Anything not listed is never given. */
+export const SANDBOX_TOKENS = [
+  'allow-forms',
+  'allow-popups',
+  'allow-popups-to-escape-sandbox',
+  'allow-presentation',
+  'allow-same-origin',
+  'allow-scripts',
+] as const;
+
+/** What a frame may use of the visitor's device (Permissions Policy). Anything not listed is never given. */
+export const PERMISSIONS = ['encrypted-media', 'fullscreen', 'picture-in-picture'] as const;
+
+const pixels = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(10_000));
+
+/** How a frame takes its room: a ratio as wide as its column, or a fixed height in CSS pixels. */
+const FrameShapeSchema = v.variant('kind', [
+  v.object({ kind: v.literal('ratio'), width: pixels, height: pixels }),
+  v.object({ kind: v.literal('height'), height: pixels }),
+]);
+
+export type FrameShape = v.InferOutput<typeof FrameShapeSchema>;
+
+/** An embed as we keep it: everything needed to write its iframe, and nothing else. */
+export const FrameSchema = v.object({
+  src: v.pipe(v.string(), v.url(), v.maxLength(4096), v.regex(/^https?:/)),
+  title: v.pipe(v.string(), v.minLength(1), v.maxLength(400)),
+  shape: FrameShapeSchema,
+  sandbox: v.array(v.picklist(SANDBOX_TOKENS)),
+  permissions: v.array(v.picklist(PERMISSIONS)),
+});
+
+export type Frame = v.InferOutput<typeof FrameSchema>;
+
+/** Writes the frame as one iframe element. Reading it back with `unpack` gives the same frame. */
+export function frameToHtml(frame: Frame): string {
+  const { shape } = frame;
+  const attributes: [string, string][] = [
+    ['src', frame.src],
+    ['title', frame.title],
+  ];
+  if (shape.kind === 'ratio') attributes.push(['width', String(shape.width)]);
+  attributes.push(['height', String(shape.height)]);
+  attributes.push([
+    'style',
+    shape.kind === 'ratio'
+      ? `aspect-ratio:${shape.width}/${shape.height};width:100%;height:auto;border:0`
+      : `width:100%;height:${shape.height}px;border:0`,
+  ]);
+  attributes.push(['loading', 'lazy'], ['referrerpolicy', 'strict-origin-when-cross-origin']);
+  attributes.push(['sandbox', frame.sandbox.join(' ')]);
+  if (frame.permissions.length > 0) attributes.push(['allow', frame.permissions.join('; ')]);
+  return `<iframe ${attributes.map(([name, value]) => `${name}="${escapeHtml(value)}"`).join(' ')}></iframe>`;
+}

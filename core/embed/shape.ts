@@ -1,0 +1,60 @@
+import { generate, parse, walk } from 'css-tree';
+import { simplestRatio } from '../geometry/ratio.ts';
+import type { FrameShape } from './frame.ts';
+
+const WIDEST = 10_000;
+
+/** Reads declarations of a style attribute (CSS Style Attributes) into property → value; bad CSS gives nothing. */
+export function readStyle(style: string): Map<string, string> {
+  const found = new Map<string, string>();
+  if (style.length > 5000) return found;
+  try {
+    walk(parse(style, { context: 'declarationList' }), (node) => {
+      if (node.type === 'Declaration') found.set(node.property.toLowerCase(), generate(node.value).trim());
+    });
+  } catch {
+    return found;
+  }
+  return found;
+}
+
+/** A length of HTML or CSS in whole CSS pixels; undefined for percentages, other units and nonsense. */
+function pixels(text: string | undefined): number | undefined {
+  const match = /^\s*(\d{1,6}(?:\.\d{1,4})?)(?:px)?\s*$/i.exec(text ?? '');
+  if (!match) return undefined;
+  const value = Math.round(Number(match[1]));
+  return value >= 1 && value <= WIDEST ? value : undefined;
+}
+
+function ratioOf(style: Map<string, string>): FrameShape | undefined {
+  const declared = /^(\d{1,5}(?:\.\d{1,4})?)(?:\s*\/\s*(\d{1,5}(?:\.\d{1,4})?))?$/.exec(
+    style.get('aspect-ratio') ?? '',
+  );
+  if (declared) return fromQuotient(Number(declared[1]) / Number(declared[2] ?? 1));
+  const padded = /^(\d{1,3}(?:\.\d{1,6})?)%$/.exec(
+    style.get('padding-bottom') ?? style.get('padding-top') ?? '',
+  );
+  return padded ? fromQuotient(100 / Number(padded[1])) : undefined;
+}
+
+function fromQuotient(quotient: number): FrameShape | undefined {
+  if (!(quotient >= 0.1 && quotient <= 10)) return undefined;
+  const ratio = simplestRatio(quotient);
+  const scale = Math.max(1, Math.round(640 / ratio.width));
+  return { kind: 'ratio', width: ratio.width * scale, height: ratio.height * scale };
+}
+
+/**
+ * Works out the room a frame takes from its own attributes and style, and from the
+ * styles of the wrappers round it (innermost first). 16:9 where nothing says otherwise.
+ */
+export function frameShape(attributes: Map<string, string>, wrapperStyles: readonly string[]): FrameShape {
+  const own = readStyle(attributes.get('style') ?? '');
+  const width = pixels(attributes.get('width')) ?? pixels(own.get('width'));
+  const height = pixels(attributes.get('height')) ?? pixels(own.get('height'));
+  if (width && height) return { kind: 'ratio', width, height };
+  const wrapped = [own, ...wrapperStyles.map(readStyle)].map(ratioOf).find((shape) => shape !== undefined);
+  if (wrapped) return wrapped;
+  if (height) return { kind: 'height', height };
+  return { kind: 'ratio', width: 640, height: 360 };
+}

@@ -1,0 +1,2 @@
+export { LICENCES, termsOf, type Duty, type Permission, type Terms } from './terms.ts';
+export { termsInWords, type TermLine } from './inwords.ts';

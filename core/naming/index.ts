@@ -1,0 +1,2 @@
+export { freeName, slug } from './slug.ts';
+export { termless, titleFromFileName } from './title.ts';

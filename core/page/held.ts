@@ -1,0 +1,48 @@
+import type { Placard } from '../credit/placard.ts';
+
+/** One file a browser may load instead of the original. */
+export interface Source {
+  width: number;
+  height: number;
+  /** Media type, as in `image/webp`. */
+  mime: string;
+  bytes: number;
+  url: string;
+}
+
+/** A captions track (HTML track element, kind captions). */
+export interface Track {
+  /** BCP 47. */
+  language: string;
+  label: string;
+  url: string;
+}
+
+/** An asset as a page sees it: its label and the addresses of its files. */
+export interface HeldAsset {
+  id: string;
+  kind: 'picture' | 'film' | 'sound';
+  placard: Placard;
+  /** Pixels of the upright original; 0 for sound. */
+  width: number;
+  height: number;
+  /** Seconds; null for still pictures. */
+  duration: number | null;
+  /** The file itself: the film to play, or an animation. Null when only renditions are shown. */
+  file: { url: string; mime: string; bytes: number } | null;
+  /** For a film, its poster frame in several widths. */
+  sources: Source[];
+  tracks: Track[];
+}
+
+/** The assets of a page by id. */
+export type Holdings = ReadonlyMap<string, HeldAsset>;
+
+/** The words of one place: its own, or the placard's. */
+export function wordsAt(
+  asset: HeldAsset,
+  own: { ownAlt: string | null; ownCaption: string | null },
+): { alt: string | null; caption: string } {
+  const alt = own.ownAlt ?? (asset.placard.decorative ? '' : asset.placard.alt || null);
+  return { alt, caption: own.ownCaption ?? asset.placard.caption };
+}

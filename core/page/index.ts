@@ -1,0 +1,21 @@
+export {
+  blockText,
+  EMPTY_DOCUMENT,
+  isLinkAddress,
+  isPlacement,
+  PageDocumentSchema,
+  placements,
+  POSITIONS,
+  type Block,
+  type Embed,
+  type Film,
+  type PageDocument,
+  type Picture,
+  type Placement,
+  type Position,
+} from './document.ts';
+export { columnOf, figureStyle, shownWidth } from './figure.ts';
+export { wordsAt, type HeldAsset, type Holdings, type Source, type Track } from './held.ts';
+export { renderDocument, type RenderContext } from './render.ts';
+export { renderSheet } from './sheet.ts';
+export { escapeHtml, plainLine } from './text.ts';

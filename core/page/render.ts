@@ -1,0 +1,137 @@
+import { statement, statementHtml } from '../credit/statement.ts';
+import { frameToHtml } from '../embed/frame.ts';
+import type { Measure } from '../geometry/measure.ts';
+import type { Block, Embed, Film, Inline, List, PageDocument, Picture } from './document.ts';
+import { columnOf, figureStyle, shownWidth, sizesAttribute, type Standing } from './figure.ts';
+import { wordsAt, type HeldAsset, type Holdings, type Source } from './held.ts';
+import { escapeHtml } from './text.ts';
+
+/** What rendering needs besides the document. */
+export interface RenderContext {
+  measures: readonly Measure[];
+  holdings: Holdings;
+}
+
+/**
+ * A page's body as clean HTML: semantic elements, no class, no script, every address from the
+ * holdings. Preview and hand-off both come from here. Placements of assets that no longer
+ * exist are left out.
+ */
+export function renderDocument(document: PageDocument, context: RenderContext): string {
+  return document.content
+    .map((block) => renderBlock(block, context))
+    .filter((html) => html !== '')
+    .join('\n');
+}
+
+function renderBlock(block: Block, context: RenderContext): string {
+  switch (block.type) {
+    case 'heading':
+      return `<h${block.attrs.level}>${renderInlines(block.content)}</h${block.attrs.level}>`;
+    case 'paragraph':
+      return block.content?.length ? `<p>${renderInlines(block.content)}</p>` : '';
+    case 'bulletList':
+    case 'orderedList':
+      return renderList(block, context);
+    case 'picture':
+    case 'film':
+      return renderHeld(block, context);
+    case 'embed':
+      return renderEmbed(block, context);
+  }
+}
+
+function renderList(list: List, context: RenderContext): string {
+  const tag = list.type === 'bulletList' ? 'ul' : 'ol';
+  const items = list.content.map((item) => {
+    const [first, ...rest] = item.content;
+    const lead =
+      first?.type === 'paragraph' ? renderInlines(first.content) : first ? renderList(first, context) : '';
+    return `<li>${lead}${rest.map((block) => renderBlock(block, context)).join('')}</li>`;
+  });
+  return `<${tag}>${items.join('')}</${tag}>`;
+}
+
+function renderInlines(inlines: readonly Inline[] = []): string {
+  return inlines
+    .map((inline) => {
+      if (inline.type === 'hardBreak') return '<br>';
+      return (inline.marks ?? []).reduce((html, mark) => {
+        if (mark.type === 'bold') return `<strong>${html}</strong>`;
+        if (mark.type === 'italic') return `<em>${html}</em>`;
+        return `<a href="${escapeHtml(mark.attrs.href.trim())}">${html}</a>`;
+      }, escapeHtml(inline.text));
+    })
+    .join('');
+}
+
+function standingOf(block: Picture | Film | Embed, { measures }: RenderContext, widest?: number): Standing {
+  const { position, measure, gap } = block.attrs;
+  const wished = shownWidth(position, measure, measures);
+  const width = widest === undefined ? wished : Math.min(wished, widest);
+  return { position, gap, width: position === 'full' ? null : width };
+}
+
+function renderHeld(block: Picture | Film, context: RenderContext): string {
+  const asset = context.holdings.get(block.attrs.asset);
+  if (!asset) return '';
+  const standing = standingOf(block, context);
+  const words = wordsAt(asset, block.attrs);
+  const media =
+    block.type === 'film'
+      ? renderFilm(asset, words.alt)
+      : renderPicture(asset, words.alt ?? '', standing, context);
+  const credit = statementHtml(statement(asset.placard));
+  const caption = [
+    words.caption === '' ? '' : escapeHtml(words.caption),
+    credit === '' ? '' : `<small>${credit}</small>`,
+  ]
+    .filter((part) => part !== '')
+    .join('<br>');
+  return `<figure style="${figureStyle(standing)}">${media}${caption === '' ? '' : `<figcaption>${caption}</figcaption>`}</figure>`;
+}
+
+const FILLS = 'display:block;width:100%;height:auto';
+
+function renderPicture(asset: HeldAsset, alt: string, standing: Standing, context: RenderContext): string {
+  const byMime = Map.groupBy(asset.sources, (source) => source.mime);
+  const safe =
+    byMime.get('image/jpeg') ?? byMime.get('image/png') ?? byMime.get('image/gif') ?? asset.sources;
+  const shown = standing.width ?? columnOf(context.measures);
+  const chosen = safe.find(({ width }) => width >= shown) ?? safe.at(-1);
+  const sizes = sizesAttribute(standing, columnOf(context.measures));
+  const modern = [...byMime]
+    .filter(([, sources]) => sources !== safe)
+    .map(([mime, sources]) => `<source type="${mime}" srcset="${srcset(sources)}" sizes="${sizes}">`)
+    .join('');
+  const file = chosen ?? { url: asset.file?.url ?? '', width: asset.width, height: asset.height };
+  const several = safe.length > 1 ? ` srcset="${srcset(safe)}" sizes="${sizes}"` : '';
+  const img = `<img src="${escapeHtml(file.url)}"${several} width="${file.width}" height="${file.height}" alt="${escapeHtml(alt)}" loading="lazy" decoding="async" style="${FILLS}">`;
+  return modern === '' ? img : `<picture>${modern}${img}</picture>`;
+}
+
+/** The `srcset` value for files of one type (HTML, width descriptors). */
+function srcset(sources: readonly Source[]): string {
+  return sources.map(({ url, width }) => `${escapeHtml(url)} ${width}w`).join(', ');
+}
+
+function renderFilm(asset: HeldAsset, label: string | null): string {
+  if (!asset.file) return '';
+  const named = label ? ` aria-label="${escapeHtml(label)}"` : '';
+  const tracks = asset.tracks
+    .map(
+      ({ url, language, label }, index) =>
+        `<track kind="captions" src="${escapeHtml(url)}" srclang="${escapeHtml(language)}" label="${escapeHtml(label)}"${index === 0 ? ' default' : ''}>`,
+    )
+    .join('');
+  const file = `<source src="${escapeHtml(asset.file.url)}" type="${escapeHtml(asset.file.mime)}">`;
+  if (asset.kind === 'sound') return `<audio controls preload="none"${named}>${file}${tracks}</audio>`;
+  const stills = asset.sources.filter(({ mime }) => mime === 'image/jpeg');
+  const poster = stills.find(({ width }) => width >= 720) ?? stills.at(-1);
+  const still = poster ? ` poster="${escapeHtml(poster.url)}"` : '';
+  return `<video controls preload="none"${still} width="${asset.width}" height="${asset.height}"${named} style="${FILLS}">${file}${tracks}</video>`;
+}
+
+function renderEmbed(block: Embed, context: RenderContext): string {
+  return `<figure style="${figureStyle(standingOf(block, context))}">${frameToHtml(block.attrs.frame)}</figure>`;
+}

@@ -1,0 +1,174 @@
+import { lacks } from '../credit/placard.ts';
+import { columnOf, shownWidth } from '../page/figure.ts';
+import { placements, type Embed, type Film, type PageDocument, type Picture } from '../page/document.ts';
+import { wordsAt, type HeldAsset } from '../page/held.ts';
+import type { RenderContext } from '../page/render.ts';
+import type { Finding } from './finding.ts';
+
+/** How an organisation stands to a host of embeds. */
+export type HostStanding = 'approved' | 'unreviewed' | 'refused';
+
+/** What a page is checked against. */
+export interface CheckContext extends RenderContext {
+  /** The standing of a host name with port, as in a URL. */
+  standingOf: (host: string) => HostStanding;
+  /** Bytes above which one loaded file is called heavy. */
+  heavyBytes: number;
+}
+
+/** Checks a page and says what is wrong or doubtful, in the order of the page. */
+export function checkPage(document: PageDocument, context: CheckContext): Finding[] {
+  return [
+    ...placements(document).flatMap((block) =>
+      block.type === 'embed' ? checkEmbed(block, context) : checkHeld(block, context),
+    ),
+    ...checkHeadings(document),
+  ];
+}
+
+function checkHeld(block: Picture | Film, context: CheckContext): Finding[] {
+  const asset = context.holdings.get(block.attrs.asset);
+  const where = block.attrs.id;
+  if (!asset) {
+    return [
+      {
+        rule: 'asset-gone',
+        severity: 'stop',
+        where,
+        says: 'What stood here is no longer held.',
+        remedy: 'Remove it or put something else here.',
+      },
+    ];
+  }
+  const findings: Finding[] = [];
+  const name = asset.placard.title || 'This';
+  if (wordsAt(asset, block.attrs).alt === null) {
+    findings.push({
+      rule: 'alt-missing',
+      severity: 'stop',
+      where,
+      says: `“${name}” has no alt text, so some visitors learn nothing of it.`,
+      remedy: 'Say what it shows, or mark it as decorative (WCAG 1.1.1).',
+    });
+  }
+  const missing = lacks(asset.placard);
+  if (missing.includes('licence')) {
+    findings.push({
+      rule: 'licence-unknown',
+      severity: 'stop',
+      where,
+      says: `Nobody has said under which licence “${name}” may be used.`,
+      remedy: 'Choose its licence on the placard.',
+    });
+  }
+  if (missing.includes('creator')) {
+    findings.push({
+      rule: 'credit-missing',
+      severity: 'stop',
+      where,
+      says: `The licence of “${name}” asks for its creator’s name, and there is none.`,
+      remedy: 'Fill in the creator on the placard.',
+    });
+  }
+  if (block.type === 'picture') findings.push(...checkPixels(block, asset, context));
+  if (asset.kind === 'film' && asset.tracks.length === 0) {
+    findings.push({
+      rule: 'captions-missing',
+      severity: 'warn',
+      where,
+      says: `“${name}” has no captions.`,
+      remedy: 'Add a captions track, unless nothing is said or heard in it (WCAG 1.2.2).',
+    });
+  }
+  return findings;
+}
+
+function checkPixels(block: Picture, asset: HeldAsset, context: CheckContext): Finding[] {
+  const { position, measure, id } = block.attrs;
+  const name = asset.placard.title || 'This picture';
+  const shown = shownWidth(position, measure, context.measures);
+  const findings: Finding[] = [];
+  const widest = Math.max(asset.width, ...asset.sources.map(({ width }) => width));
+  if (widest < shown) {
+    findings.push({
+      rule: 'soft',
+      severity: 'warn',
+      where: id,
+      says: `“${name}” has ${count(widest)} pixels across and is shown ${count(shown)} wide, ${(shown / widest).toFixed(1)} times too few.`,
+      remedy: 'Choose a smaller measure or a larger original.',
+    });
+  }
+  const loaded = asset.sources.filter(({ width }) => width >= shown).sort((a, b) => a.bytes - b.bytes)[0];
+  const bytes = loaded?.bytes ?? asset.file?.bytes ?? 0;
+  if (bytes > context.heavyBytes) {
+    findings.push({
+      rule: 'heavy',
+      severity: 'warn',
+      where: id,
+      says: `“${name}” loads ${count(Math.round(bytes / 1000))} kB here.`,
+      remedy: `Prepare it again for at most ${count(Math.round(context.heavyBytes / 1000))} kB.`,
+    });
+  }
+  return findings;
+}
+
+function checkEmbed(block: Embed, context: CheckContext): Finding[] {
+  const { host } = new URL(block.attrs.frame.src);
+  const standing = context.standingOf(host);
+  if (standing === 'approved') return [];
+  return [
+    {
+      rule: 'host-not-approved',
+      severity: standing === 'refused' ? 'stop' : 'warn',
+      where: block.attrs.id,
+      says:
+        standing === 'refused' ? `${host} was refused by a reviewer.` : `Nobody has reviewed ${host} yet.`,
+      remedy:
+        standing === 'refused' ? 'Remove the embed or link to it.' : 'Ask a reviewer to look at the host.',
+    },
+  ];
+}
+
+function checkHeadings(document: PageDocument): Finding[] {
+  const findings: Finding[] = [];
+  let level = 1;
+  document.content.forEach((block, index) => {
+    if (block.type !== 'heading') return;
+    if (block.attrs.level > level + 1) {
+      findings.push({
+        rule: 'headings-out-of-order',
+        severity: 'warn',
+        where: `block-${index}`,
+        says: `A heading of level ${block.attrs.level} follows one of level ${level}.`,
+        remedy: `Make it level ${level + 1} (WCAG 1.3.1).`,
+      });
+    }
+    level = block.attrs.level;
+  });
+  return findings;
+}
+
+/** Bytes a page loads at a viewport width, choosing files as a browser does for `sizes` and one device pixel. */
+export function pageWeight(document: PageDocument, context: RenderContext, viewport: number): number {
+  return placements(document).reduce((sum, block) => {
+    if (block.type === 'embed') return sum;
+    const asset = context.holdings.get(block.attrs.asset);
+    if (!asset) return sum;
+    const wished = Math.min(
+      viewport,
+      shownWidth(block.attrs.position, block.attrs.measure, context.measures),
+    );
+    const wide = block.type === 'film' ? Math.min(viewport, columnOf(context.measures)) : wished;
+    const enough = asset.sources.filter(({ width }) => width >= wide);
+    const candidates = enough.length > 0 ? enough : asset.sources;
+    const narrowest = Math.min(...candidates.map(({ width }) => width));
+    const files = candidates.filter(({ width }) => width === narrowest).map(({ bytes }) => bytes);
+    return (
+      sum + (files.length > 0 ? Math.min(...files) : block.type === 'film' ? 0 : (asset.file?.bytes ?? 0))
+    );
+  }, 0);
+}
+
+function count(value: number): string {
+  return value.toLocaleString('en');
+}

@@ -1,0 +1,18 @@
+import * as v from 'valibot';
+
+/**
+ * One fact or doubt about something, with what to do about it. Screens, the
+ * interface for programs and the command line all show the same findings.
+ *
+ * `stop` keeps a page from being handed off, `warn` should be looked at, `note` is good to know.
+ */
+export const FindingSchema = v.object({
+  rule: v.string(),
+  severity: v.picklist(['stop', 'warn', 'note']),
+  /** The placement or block the finding is about; absent when it is about the whole. */
+  where: v.optional(v.string()),
+  says: v.string(),
+  remedy: v.string(),
+});
+
+export type Finding = v.InferOutput<typeof FindingSchema>;

@@ -1,0 +1,2 @@
+export { checkPage, pageWeight, type CheckContext, type HostStanding } from './check.ts';
+export { FindingSchema, type Finding } from './finding.ts';

@@ -1,0 +1,165 @@
+import { readFile } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
+import { Upload } from 'tus-js-client';
+import type { Arrival, Asset, Site } from '@placard/core/contract';
+import { unpack, type Frame } from '@placard/core/embed';
+import { openDatabase, migrateDatabase } from '@placard/server/db/database';
+import { found } from '@placard/server/people/found';
+import { FERNHOLLOW, SAMPLE_ACCOUNTS } from './fernhollow.ts';
+import { CAPTIONS, FILES, type SampleFile } from './labels.ts';
+import { samplePages } from './pages.ts';
+
+export { SAMPLE_ACCOUNTS } from './fernhollow.ts';
+
+const MEDIA = fileURLToPath(new URL('./media/', import.meta.url));
+
+/** Sets up the site, its people and approved hosts, where there is none yet. */
+export async function foundDemo(databaseUrl: string, standins: number): Promise<void> {
+  await migrateDatabase(databaseUrl);
+  const database = openDatabase(databaseUrl);
+  try {
+    await found(database, {
+      ...FERNHOLLOW,
+      approvedHosts: [{ host: `127.0.0.1:${standins + 1}`, note: 'Lanternreel, the video host' }],
+    });
+  } finally {
+    await database.close();
+  }
+}
+
+/** Where to seed, and how to tell the progress. */
+export interface SeedPlan {
+  address: string;
+  origin: string;
+  standins: number;
+  say: (text: string) => void;
+}
+
+/** Fills the sample site as an editor would: sign in, upload, accept, label, write pages. */
+export async function seedDemo({ address, origin, standins, say }: SeedPlan): Promise<void> {
+  const [editor] = SAMPLE_ACCOUNTS;
+  const signedIn = await fetch(`${address}/api/auth/sign-in/email`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin },
+    body: JSON.stringify({ email: editor?.email, password: editor?.password }),
+  });
+  if (!signedIn.ok) throw new Error(`The sample editor could not sign in: ${await signedIn.text()}`);
+  const cookie = signedIn.headers
+    .getSetCookie()
+    .map((line) => line.split(';')[0])
+    .join('; ');
+  const ask = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
+    const headers = { cookie, origin, ...(body === undefined ? {} : { 'content-type': 'application/json' }) };
+    const answer = await fetch(`${address}${path}`, {
+      method,
+      headers,
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+    if (!answer.ok) throw new Error(`${method} ${path}: ${await answer.text()}`);
+    return (await answer.json()) as T;
+  };
+
+  const site = await ask<Site>('GET', '/api/site');
+  say(`Taking in ${FILES.length} pictures, films and sounds …`);
+  const arrivals = new Map<string, SampleFile>();
+  for (const file of FILES) arrivals.set(await send(address, origin, cookie, file), file);
+  const ready = await untilRead(ask, arrivals.size);
+  const sectionOf = (slug: string) => site.sections.find((section) => section.slug === slug)?.id ?? '';
+  const wanted = ready.filter(({ id }) => arrivals.get(id)?.waiting !== true).reverse();
+  const { accepted } = await ask<{ accepted: { arrival: string; asset: string }[] }>(
+    'POST',
+    '/api/arrivals/accept',
+    {
+      arrivals: wanted.map(({ id }) => ({
+        id,
+        title: arrivals.get(id)?.label.title ?? '',
+        section: sectionOf(arrivals.get(id)?.section ?? ''),
+      })),
+    },
+  );
+  say('Writing their placards …');
+  const ids = new Map<string, string>();
+  for (const { arrival, asset } of accepted) {
+    const file = arrivals.get(arrival);
+    if (!file) continue;
+    ids.set(file.file, asset);
+    await ask('PATCH', `/api/assets/${asset}/placard`, { version: 1, changes: file.label });
+  }
+  const assetOf = (file: string) => ids.get(file) ?? '';
+  await ask('PUT', `/api/assets/${assetOf('finder-scope.mp4')}/captions`, {
+    language: 'en',
+    label: 'English',
+    text: CAPTIONS,
+  });
+
+  say('Writing pages …');
+  const lanternreel = await embedCode(`http://127.0.0.1:${standins + 1}/film/q7Ztturn`, standins);
+  const corkrail = await embedCode(`http://127.0.0.1:${standins + 2}/board/autumn-sky/code`, standins);
+  const dead = unpack(
+    '<iframe src="https://cloudmap.example/live" title="Cloud cover tonight" width="720" height="300"></iframe>',
+  ).frame;
+  if (!dead) throw new Error('The sample embed of a dead host could not be unpacked.');
+  for (const page of samplePages({
+    asset: assetOf,
+    film: lanternreel,
+    board: { ...corkrail, title: 'The members’ board' },
+    deadHost: dead,
+  })) {
+    await ask('POST', '/api/pages', {
+      title: page.title,
+      section: sectionOf(page.section),
+      document: page.document,
+    });
+  }
+
+  say('Making renditions …');
+  for (;;) {
+    const { total } = await ask<{ assets: Asset[]; total: number }>(
+      'GET',
+      '/api/assets?lacking=prep&limit=1',
+    );
+    if (total === 0) break;
+    say(`  ${total} still to do`);
+    await pause(2000);
+  }
+}
+
+async function send(address: string, origin: string, cookie: string, sample: SampleFile): Promise<string> {
+  const bytes = await readFile(`${MEDIA}${sample.file}`);
+  return new Promise((resolve, reject) => {
+    const upload = new Upload(bytes, {
+      endpoint: `${address}/upload`,
+      headers: { cookie, origin },
+      metadata: { filename: sample.as ?? sample.file },
+      onError: reject,
+      onSuccess: () => resolve(upload.url?.split('/').at(-1) ?? ''),
+    });
+    upload.start();
+  });
+}
+
+async function untilRead(
+  ask: <T>(method: string, path: string) => Promise<T>,
+  count: number,
+): Promise<Arrival[]> {
+  for (let tries = 0; tries < 600; tries++) {
+    const arrivals = await ask<Arrival[]>('GET', '/api/arrivals');
+    const refused = arrivals.find(({ state }) => state === 'refused');
+    if (refused) throw new Error(`${refused.fileName}: ${refused.says}`);
+    if (arrivals.filter(({ state }) => state === 'ready').length >= count) return arrivals;
+    await pause(300);
+  }
+  throw new Error('The sample files were not read in time.');
+}
+
+/** The frame in a stand-in's embed code, unpacked as if an editor had pasted it. */
+async function embedCode(address: string, standins: number): Promise<Frame> {
+  const page = await (await fetch(address)).text();
+  const given = /<textarea[^>]*>([\s\S]*)<\/textarea>/.exec(page)?.[1] ?? page;
+  const code = given.replaceAll('&lt;', '<').replaceAll('&amp;', '&');
+  const { frame } = unpack(code, [`http://127.0.0.1:${standins + 1}`, `http://127.0.0.1:${standins + 2}`]);
+  if (!frame) throw new Error(`The embed code at ${address} could not be unpacked.`);
+  return frame;
+}
+
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));

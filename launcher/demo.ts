@@ -1,0 +1,60 @@
+import { parseArgs } from 'node:util';
+import { needPrograms } from './debian.ts';
+import { openHouse } from './house.ts';
+import { anyPort, isFree } from './ports.ts';
+import { say } from './say.ts';
+import { builtWeb } from './serve.ts';
+
+/** Reads `--port` and `--data`. Throws an Error for anything else. */
+export function readOptions(words: string[]): { port: number | undefined; data: string } {
+  const { values } = parseArgs({
+    args: words,
+    options: { port: { type: 'string' }, data: { type: 'string', default: '.placard' } },
+  });
+  const port = values.port === undefined ? undefined : Number(values.port);
+  if (port !== undefined && !(Number.isInteger(port) && port > 0 && port < 65_536))
+    throw new Error(`“${values.port}” is not a port.`);
+  return { port, data: values.data };
+}
+
+/** The wished port; the usual one or any other where none was wished. Throws when the wished one is taken. */
+export async function choosePort(wished: number | undefined): Promise<number> {
+  if (wished !== undefined) {
+    if (await isFree(wished)) return wished;
+    throw new Error(`Port ${wished} is in use. Choose another with --port, or leave it out.`);
+  }
+  if (await isFree(4600)) return 4600;
+  const port = await anyPort();
+  say(`Port 4600 is in use; ${port} is taken instead.`);
+  return port;
+}
+
+/** Waits for Ctrl-C, or for one of the house's programs to end by itself. */
+export async function untilAsked(broken: Promise<string>): Promise<string | undefined> {
+  const asked = new Promise<undefined>((resolve) => {
+    process.once('SIGINT', () => resolve(undefined));
+    process.once('SIGTERM', () => resolve(undefined));
+  });
+  return Promise.race([asked, broken]);
+}
+
+/** `placard demo`: the whole house with the sample site. */
+export async function run(words: string[]): Promise<number> {
+  const { port: wished, data } = readOptions(words);
+  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg');
+  const port = await choosePort(wished);
+  const web = builtWeb();
+  const house = await openHouse({
+    data,
+    port,
+    web,
+    seed: true,
+    logLevel: process.env['LOG_LEVEL'] ?? 'warn',
+  });
+  say('Ready. Ctrl-C stops everything.');
+  process.stdout.write(`\n  Placard is at ${house.address}\n\n`);
+  const broken = await untilAsked(house.broken);
+  say(broken === undefined ? 'Stopping …' : `A part ended by itself (${broken}); stopping the rest.`);
+  await house.close();
+  return broken === undefined ? 0 : 1;
+}

@@ -1,0 +1,45 @@
+import { fileURLToPath } from 'node:url';
+import { needPrograms } from './debian.ts';
+import { choosePort, readOptions, untilAsked } from './demo.ts';
+import { openHouse } from './house.ts';
+import { anyPort } from './ports.ts';
+import { start, untilHealthy } from './processes.ts';
+import { say } from './say.ts';
+
+/** `placard dev`: the demo with the interface served hot; the server starts anew when its code changes. */
+export async function run(words: string[]): Promise<number> {
+  const { port: wished, data } = readOptions(words);
+  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg');
+  const port = await choosePort(wished);
+  const inner = await anyPort();
+  const origin = `http://localhost:${port}`;
+  const house = await openHouse({
+    data,
+    port: inner,
+    origin,
+    web: '',
+    seed: true,
+    watch: true,
+    logLevel: 'info',
+  });
+  const web = fileURLToPath(new URL('../web', import.meta.url));
+  const vite = start(
+    process.execPath,
+    [
+      fileURLToPath(import.meta.resolve('vite/bin/vite.js', `file://${web}/vite.config.ts`)),
+      '--port',
+      String(port),
+    ],
+    {
+      cwd: web,
+      env: { ...process.env, PLACARD_SERVER: `http://127.0.0.1:${inner}` },
+    },
+  );
+  await untilHealthy(`${origin}/`, vite);
+  process.stdout.write(`\n  Placard is at ${origin}, and changes as you write.\n\n`);
+  const broken = await untilAsked(house.broken);
+  say('Stopping …');
+  await vite.stop();
+  await house.close();
+  return broken === undefined ? 0 : 1;
+}

@@ -1,0 +1,61 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { whereIs } from './debian.ts';
+
+export interface Started {
+  process: ChildProcess;
+  /** Asks it to end, then insists; resolves when it is gone. */
+  stop(): Promise<void>;
+}
+
+/**
+ * Starts a program that ends with this one, even when this one is killed: the kernel sends
+ * it SIGTERM then (prctl PR_SET_PDEATHSIG, through util-linux's setpriv).
+ */
+export function start(
+  command: string,
+  words: string[],
+  options: { env?: NodeJS.ProcessEnv; quiet?: boolean; cwd?: string } = {},
+): Started {
+  const setpriv = whereIs('setpriv');
+  const [program, args] = setpriv
+    ? [setpriv, ['--pdeathsig', 'TERM', '--', command, ...words]]
+    : [command, words];
+  const child = spawn(program, args, {
+    env: options.env ?? process.env,
+    cwd: options.cwd,
+    stdio: ['ignore', options.quiet ? 'ignore' : 'inherit', options.quiet ? 'ignore' : 'inherit'],
+    // Ctrl-C reaches this program alone, which then stops the others in order.
+    detached: true,
+  });
+  const ended = new Promise<void>((resolve) => {
+    child.once('exit', () => resolve());
+    child.once('error', () => resolve());
+  });
+  return {
+    process: child,
+    stop: async () => {
+      if (child.exitCode !== null || child.signalCode !== null) return;
+      child.kill('SIGTERM');
+      const insist = setTimeout(() => child.kill('SIGKILL'), 15_000);
+      await ended;
+      clearTimeout(insist);
+    },
+  };
+}
+
+/** Starts one of our own TypeScript programs; `flags` are for Node itself. */
+export function startOurs(file: URL, env: NodeJS.ProcessEnv, flags: string[] = []): Started {
+  return start(process.execPath, [...flags, '--import', import.meta.resolve('tsx'), file.pathname], { env });
+}
+
+/** Waits until an address answers with success. Throws when the program ends first or `seconds` pass. */
+export async function untilHealthy(address: string, program: Started, seconds = 60): Promise<void> {
+  const until = Date.now() + seconds * 1000;
+  while (Date.now() < until) {
+    if (program.process.exitCode !== null) throw new Error(`It ended by itself before ${address} answered.`);
+    const answer = await fetch(address).catch(() => undefined);
+    if (answer?.ok) return;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error(`${address} did not answer within ${seconds} seconds.`);
+}

@@ -1,0 +1,150 @@
+import { bigint, boolean, index, int, mysqlTable, text, unique, varchar } from 'drizzle-orm/mysql-core';
+import type { Facts } from '@placard/core/contract';
+import type { Measure } from '@placard/core/geometry';
+import { id, json, moment } from './columns.ts';
+
+export const site = mysqlTable('site', {
+  id: id('id').primaryKey(),
+  name: varchar('name', { length: 120 }).notNull(),
+  language: varchar('language', { length: 20 }).notNull(),
+  measures: json<Measure[]>('measures').notNull(),
+  style: text('style').notNull(),
+  heavyBytes: int('heavy_bytes').notNull(),
+  modernFormat: varchar('modern_format', { length: 10 }).$type<'webp' | 'avif'>().notNull(),
+});
+
+export const section = mysqlTable(
+  'section',
+  {
+    id: id('id').primaryKey(),
+    siteId: id('site_id')
+      .notNull()
+      .references(() => site.id),
+    parentId: id('parent_id'),
+    title: varchar('title', { length: 120 }).notNull(),
+    slug: varchar('slug', { length: 80 }).notNull(),
+    ordinal: int('ordinal').notNull().default(0),
+  },
+  (table) => [unique('section_slug').on(table.siteId, table.parentId, table.slug)],
+);
+
+/** The bytes as they came, once each. */
+export const original = mysqlTable('original', {
+  sha256: varchar('sha256', { length: 64 }).primaryKey(),
+  key: varchar('key', { length: 200 }).notNull(),
+  bytes: bigint('bytes', { mode: 'number' }).notNull(),
+  facts: json<Facts>('facts').notNull(),
+  /** Store key of a small picture of it. */
+  thumbnail: varchar('thumbnail', { length: 200 }),
+  createdAt: moment('created_at').notNull(),
+});
+
+export const arrival = mysqlTable(
+  'arrival',
+  {
+    /** The id of its upload. */
+    id: id('id').primaryKey(),
+    siteId: id('site_id')
+      .notNull()
+      .references(() => site.id),
+    fileName: varchar('file_name', { length: 255 }).notNull(),
+    bytes: bigint('bytes', { mode: 'number' }).notNull(),
+    state: varchar('state', { length: 10 }).$type<'sending' | 'reading' | 'ready' | 'refused'>().notNull(),
+    says: varchar('says', { length: 500 }),
+    sha256: varchar('sha256', { length: 64 }).references(() => original.sha256),
+    proposedTitle: varchar('proposed_title', { length: 300 }).notNull().default(''),
+    personId: varchar('person_id', { length: 36 }).notNull(),
+    arrivedAt: moment('arrived_at').notNull(),
+  },
+  (table) => [index('arrival_site').on(table.siteId, table.arrivedAt)],
+);
+
+export const asset = mysqlTable(
+  'asset',
+  {
+    id: id('id').primaryKey(),
+    siteId: id('site_id')
+      .notNull()
+      .references(() => site.id),
+    sectionId: id('section_id')
+      .notNull()
+      .references(() => section.id),
+    kind: varchar('kind', { length: 10 }).$type<Facts['kind']>().notNull(),
+    name: varchar('name', { length: 100 }).notNull(),
+    fileName: varchar('file_name', { length: 255 }).notNull(),
+    sha256: varchar('sha256', { length: 64 })
+      .notNull()
+      .references(() => original.sha256),
+    prepared: varchar('prepared', { length: 10 })
+      .$type<'waiting' | 'working' | 'done' | 'failed'>()
+      .notNull(),
+    trouble: varchar('trouble', { length: 500 }),
+    personId: varchar('person_id', { length: 36 }).notNull(),
+    addedAt: moment('added_at').notNull(),
+  },
+  (table) => [
+    index('asset_added').on(table.siteId, table.addedAt, table.id),
+    index('asset_sha').on(table.sha256),
+    unique('asset_name').on(table.siteId, table.name),
+  ],
+);
+
+export const placard = mysqlTable('placard', {
+  assetId: id('asset_id')
+    .primaryKey()
+    .references(() => asset.id, { onDelete: 'cascade' }),
+  version: int('version').notNull().default(1),
+  title: varchar('title', { length: 300 }).notNull(),
+  alt: varchar('alt', { length: 1000 }).notNull(),
+  decorative: boolean('decorative').notNull(),
+  caption: varchar('caption', { length: 2000 }).notNull(),
+  creator: varchar('creator', { length: 300 }).notNull(),
+  creatorUrl: varchar('creator_url', { length: 2000 }).notNull(),
+  source: varchar('source', { length: 300 }).notNull(),
+  sourceUrl: varchar('source_url', { length: 2000 }).notNull(),
+  licence: varchar('licence', { length: 40 }).notNull(),
+});
+
+/** The original plus an ordered list of edits; number 1 is the original itself. */
+export const version = mysqlTable(
+  'version',
+  {
+    id: id('id').primaryKey(),
+    assetId: id('asset_id')
+      .notNull()
+      .references(() => asset.id, { onDelete: 'cascade' }),
+    number: int('number').notNull(),
+    createdAt: moment('created_at').notNull(),
+  },
+  (table) => [unique('version_number').on(table.assetId, table.number)],
+);
+
+export const rendition = mysqlTable(
+  'rendition',
+  {
+    id: id('id').primaryKey(),
+    versionId: id('version_id')
+      .notNull()
+      .references(() => version.id, { onDelete: 'cascade' }),
+    width: int('width').notNull(),
+    height: int('height').notNull(),
+    mime: varchar('mime', { length: 40 }).notNull(),
+    bytes: bigint('bytes', { mode: 'number' }).notNull(),
+    key: varchar('key', { length: 200 }).notNull(),
+  },
+  (table) => [unique('rendition_once').on(table.versionId, table.width, table.mime)],
+);
+
+export const track = mysqlTable(
+  'track',
+  {
+    id: id('id').primaryKey(),
+    assetId: id('asset_id')
+      .notNull()
+      .references(() => asset.id, { onDelete: 'cascade' }),
+    language: varchar('language', { length: 35 }).notNull(),
+    label: varchar('label', { length: 60 }).notNull(),
+    key: varchar('key', { length: 200 }).notNull(),
+  },
+  (table) => [unique('track_language').on(table.assetId, table.language)],
+);

@@ -1,0 +1,42 @@
+import type { Router } from 'express';
+import { sql } from 'drizzle-orm';
+import {
+  listJobs,
+  listSampleAccounts,
+  readHealth,
+  readMe,
+  readSite,
+  readStages,
+} from '@placard/core/contract';
+import { countJobs, visibleJobs } from '../jobs/queue.ts';
+import * as site from '../site/site.ts';
+import type { House } from './app.ts';
+import { route, type WhoAsks } from './route.ts';
+
+/** Answers what concerns the installation: who is signed in, the site, its queues, its health. */
+export function answerSite(
+  router: Router,
+  whoAsks: WhoAsks,
+  { database, store, configuration }: House,
+): void {
+  const theSite = () => site.readSite(database, configuration.contentOrigin);
+
+  route(router, whoAsks, readMe, async ({ person }) => person);
+  route(router, whoAsks, listSampleAccounts, async () =>
+    configuration.demo ? configuration.sampleAccounts : [],
+  );
+  route(router, whoAsks, readSite, theSite);
+  route(router, whoAsks, readStages, async () => site.readStages(database, await theSite()));
+  route(router, whoAsks, listJobs, () => visibleJobs(database));
+  route(router, whoAsks, readHealth, async ({ request }) => {
+    const reachable = await database.execute(sql`select 1`).then(
+      () => true,
+      () => false,
+    );
+    const stored = await store.healthy();
+    const ok = reachable && stored;
+    if (!ok) request.res?.status(503);
+    const jobs = reachable ? await countJobs(database) : { waiting: 0, working: 0 };
+    return { ok, database: reachable, store: stored, jobs };
+  });
+}

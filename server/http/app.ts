@@ -1,0 +1,104 @@
+import { toNodeHandler } from 'better-auth/node';
+import express, { type Express, type Request } from 'express';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import { EDITORS, EVERYONE, type Person } from '@placard/core/contract';
+import { openApiDocument } from '@placard/core/contract/openapi';
+import type { Configuration } from '../configuration.ts';
+import type { Database } from '../db/database.ts';
+import type { Runner } from '../jobs/runner.ts';
+import { asRole, PEER_HEADER, type Auth } from '../people/auth.ts';
+import type { Store } from '../store/store.ts';
+import { readSite } from '../site/site.ts';
+import { answerHoldings } from './answerholdings.ts';
+import { answerPages } from './answerpages.ts';
+import { answerSite } from './answersite.ts';
+import { Events } from './events.ts';
+import { problemHandler } from './problem.ts';
+import { admit, type WhoAsks } from './route.ts';
+import { applicationHeaders, sameOriginWrites } from './security.ts';
+import { uploads } from './upload.ts';
+
+/** Everything a handler works with. */
+export interface House {
+  configuration: Configuration;
+  database: Database;
+  store: Store;
+  auth: Auth;
+  runner: Runner;
+  events: Events;
+  log: Logger;
+}
+
+/** The application's own origin: the interface for programs, uploads, and the web application. */
+export async function application(house: House): Promise<Express> {
+  const { configuration, database, auth, runner, events, log } = house;
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('query parser', 'simple');
+  app.use(...applicationHeaders(configuration), sameOriginWrites(configuration.origin));
+
+  app.use((request, _response, next) => {
+    request.headers[PEER_HEADER] = request.socket.remoteAddress ?? '';
+    next();
+  });
+  app.all('/api/auth/*path', toNodeHandler(auth));
+
+  const whoAsks: WhoAsks = (request) => personOf(auth, request);
+  const router = express.Router();
+  answerSite(router, whoAsks, house);
+  answerHoldings(router, whoAsks, house);
+  answerPages(router, whoAsks, house);
+  router.get('/api/openapi.json', (_request, response) => {
+    response.json(openApiDocument());
+  });
+  router.get('/api/events', admit(whoAsks, EVERYONE), (_request, response) => events.add(response));
+  const upload = await uploads(database, configuration.uploads, configuration.maxUpload, () => runner.wake());
+  router.all(['/upload', '/upload/*id'], admit(whoAsks, EDITORS), async (request, response, next) => {
+    const site = await readSite(database, configuration.contentOrigin);
+    return upload(site.id)(request, response, next);
+  });
+  app.use(router);
+  if (configuration.web !== '') serveWeb(app, configuration.web);
+  app.use((request, response) => {
+    response.status(404).type('application/problem+json');
+    response.send(
+      JSON.stringify({ type: 'about:blank', title: `There is nothing at ${request.path}.`, status: 404 }),
+    );
+  });
+  app.use(problemHandler(log));
+  return app;
+}
+
+async function personOf(auth: Auth, request: Request): Promise<Person | null> {
+  const cookie = request.headers.cookie;
+  if (!cookie) return null;
+  const session = await auth.api.getSession({ headers: new Headers({ cookie }) });
+  const role = asRole(session?.user.role);
+  if (!session || !role) return null;
+  return { id: session.user.id, name: session.user.name, email: session.user.email, role };
+}
+
+/** Serves the built interface; every address that is not a file is one of its screens. */
+function serveWeb(app: Express, folder: string): void {
+  app.use(
+    '/assets',
+    express.static(join(folder, 'assets'), {
+      immutable: true,
+      maxAge: '1y',
+      fallthrough: false,
+      index: false,
+    }),
+  );
+  app.use(express.static(folder, { index: false, maxAge: '1h' }));
+  app.get('/{*path}', async (request, response, next) => {
+    if (request.path.startsWith('/api/') || request.path.startsWith('/upload')) {
+      next();
+      return;
+    }
+    const page = await readFile(join(folder, 'index.html'), 'utf8');
+    response.set('cache-control', 'no-store').type('html');
+    response.send(page.replaceAll('%STYLE_NONCE%', String(response.locals['nonce'])));
+  });
+}

@@ -1,0 +1,125 @@
+import express, { type Express, type Response } from 'express';
+import * as v from 'valibot';
+import type { Logger } from 'pino';
+import { FrameSchema, frameToHtml, type Frame } from '@placard/core/embed';
+import { placements, renderDocument, renderSheet } from '@placard/core/page';
+import type { Configuration } from '../configuration.ts';
+import type { Database } from '../db/database.ts';
+import { holdingsFor } from '../holdings/forpage.ts';
+import { MIME_BY_EXTENSION } from '../imaging/formats.ts';
+import { assetsOf, readPage } from '../pages/pages.ts';
+import { readSite } from '../site/site.ts';
+import type { Store } from '../store/store.ts';
+import { problemHandler } from './problem.ts';
+
+const PREVIEW = 'preview:';
+
+/** The address that shows a page as visitors see it; `version` only keeps browsers from showing an older one. */
+export function proofAddress(store: Store, contentOrigin: string, pageId: string, version: number): string {
+  return `${contentOrigin}/proof/${store.signature.of(`${PREVIEW}${pageId}`)}/${pageId}?v=${version}`;
+}
+
+/** The address that shows one frame as visitors get it. */
+export function frameAddress(store: Store, contentOrigin: string, frame: Frame): string {
+  const packed = Buffer.from(JSON.stringify(frame)).toString('base64url');
+  return `${contentOrigin}/frame/${store.signature.of(packed)}/${packed}`;
+}
+
+/**
+ * The second origin: files, proofs and framed embeds. It knows no sessions, sets no cookies
+ * and runs no scripts of its own; every address is signed.
+ */
+export function contentApplication(
+  database: Database,
+  store: Store,
+  configuration: Configuration,
+  log: Logger,
+): Express {
+  const { origin, contentOrigin } = configuration;
+  const app = express();
+  app.disable('x-powered-by');
+  app.use((_request, response, next) => {
+    response.set({
+      'x-content-type-options': 'nosniff',
+      'referrer-policy': 'no-referrer',
+      'cross-origin-resource-policy': 'cross-origin',
+    });
+    next();
+  });
+
+  app.get('/f/:signature/*key', async (request, response) => {
+    const key = (request.params['key'] as unknown as string[]).join('/');
+    const mime = MIME_BY_EXTENSION[key.slice(key.lastIndexOf('.') + 1)];
+    if (!mime || !store.signature.matches(key, request.params.signature)) return missing(response);
+    response.set({
+      'content-type': mime,
+      'cache-control': 'public, max-age=31536000, immutable',
+      // A drawing opened on its own can neither run a script nor load anything.
+      'content-security-policy':
+        "default-src 'none'; style-src 'unsafe-inline'; sandbox; frame-ancestors 'none'",
+    });
+    const local = store.localPath(key);
+    if (local === null) return response.redirect(302, await store.elsewhere(key));
+    return response.sendFile(
+      local,
+      { dotfiles: 'allow', cacheControl: false, lastModified: false },
+      (error) => {
+        if (error && !response.headersSent) missing(response);
+      },
+    );
+  });
+
+  app.get('/proof/:signature/:page', async (request, response) => {
+    const { page: id, signature } = request.params;
+    if (!store.signature.matches(`${PREVIEW}${id}`, signature)) return missing(response);
+    const site = await readSite(database, contentOrigin);
+    const page = await readPage(database, site.id, id);
+    const holdings = await holdingsFor(database, assetsOf(page.document), ({ key }) => store.address(key));
+    const body = renderDocument(page.document, { measures: site.measures, holdings });
+    const frames = placements(page.document).flatMap((block) =>
+      block.type === 'embed' ? [block.attrs.frame] : [],
+    );
+    framed(response, origin, frames);
+    return response.send(
+      renderSheet({ title: page.title, language: site.language, style: site.style, body }),
+    );
+  });
+
+  app.get('/frame/:signature/:packed', (request, response) => {
+    const { packed, signature } = request.params;
+    if (!store.signature.matches(packed, signature)) return missing(response);
+    const frame = v.parse(FrameSchema, JSON.parse(Buffer.from(packed, 'base64url').toString('utf8')));
+    framed(response, origin, [frame]);
+    const style = 'html,body{margin:0;padding:0;background:#fff}iframe{display:block}main>h1{display:none}';
+    return response.send(
+      renderSheet({ title: frame.title, language: 'en', style, body: frameToHtml(frame) }),
+    );
+  });
+
+  app.use((_request, response) => missing(response));
+  app.use(problemHandler(log));
+  return app;
+}
+
+function missing(response: Response): Response {
+  return response.status(404).type('text/plain').send('There is nothing at this address.');
+}
+
+/** Headers of a document that shows users' content: no scripts; frames only from where it frames. */
+function framed(response: Response, application: string, frames: readonly Frame[]): void {
+  const sources = [...new Set(frames.map(({ src }) => new URL(src).origin))].join(' ');
+  response.set({
+    'content-type': 'text/html; charset=utf-8',
+    'cache-control': 'no-store',
+    'content-security-policy': [
+      "default-src 'none'",
+      "img-src 'self'",
+      "media-src 'self'",
+      "style-src 'unsafe-inline'",
+      `frame-src ${sources === '' ? "'none'" : sources}`,
+      "base-uri 'none'",
+      "form-action 'none'",
+      `frame-ancestors ${application}`,
+    ].join('; '),
+  });
+}

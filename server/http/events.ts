@@ -1,0 +1,87 @@
+import type { Response } from 'express';
+import { sql } from 'drizzle-orm';
+import type { Logger } from 'pino';
+import type { Database } from '../db/database.ts';
+import { visibleJobs } from '../jobs/queue.ts';
+import { arrival, asset, page, placard } from '../db/schema.ts';
+
+/**
+ * Streams what changes to every open window (server-sent events): `jobs` with the work under way,
+ * `changed` when something else did. Reads the database, so that it tells of other processes' work too.
+ */
+export class Events {
+  readonly #listeners = new Set<Response>();
+  readonly #database: Database;
+  readonly #log: Logger;
+  #timer: NodeJS.Timeout | undefined;
+  #jobs = '';
+  #mark = '';
+
+  constructor(database: Database, log: Logger) {
+    this.#database = database;
+    this.#log = log;
+  }
+
+  /** Adds a window until its connection closes. */
+  add(response: Response): void {
+    response.set({
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    });
+    response.flushHeaders();
+    response.write(`retry: 2000\nevent: jobs\ndata: ${this.#jobs || '[]'}\n\n`);
+    this.#listeners.add(response);
+    response.on('close', () => this.#listeners.delete(response));
+    this.#schedule();
+  }
+
+  /** Ends every stream; windows come back by themselves when the server does. */
+  close(): void {
+    clearTimeout(this.#timer);
+    for (const listener of this.#listeners) listener.end();
+    this.#listeners.clear();
+  }
+
+  #schedule(): void {
+    if (this.#timer || this.#listeners.size === 0) return;
+    this.#timer = setTimeout(() => {
+      this.#tell()
+        .catch((error: unknown) => this.#log.warn({ error }, 'Could not read what changed'))
+        .finally(() => {
+          this.#timer = undefined;
+          this.#schedule();
+        });
+    }, 600);
+  }
+
+  async #tell(): Promise<void> {
+    const jobs = JSON.stringify(await visibleJobs(this.#database));
+    if (jobs !== this.#jobs) {
+      this.#jobs = jobs;
+      this.#send('jobs', jobs);
+    }
+    const mark = await this.#readMark();
+    if (mark !== this.#mark) {
+      this.#mark = mark;
+      this.#send('changed', '{}');
+    }
+  }
+
+  async #readMark(): Promise<string> {
+    const [row] = await this.#database
+      .select({
+        mark: sql<string>`concat_ws('.',
+          (select concat(count(*), '-', coalesce(sum(crc32(concat(id, state))), 0)) from ${arrival}),
+          (select concat(count(*), '-', coalesce(sum(crc32(concat(id, prepared))), 0)) from ${asset}),
+          (select coalesce(sum(version), 0) from ${placard}),
+          (select concat(count(*), '-', coalesce(sum(version), 0)) from ${page}))`,
+      })
+      .from(sql`(select 1) as one`);
+    return row?.mark ?? '';
+  }
+
+  #send(event: string, data: string): void {
+    for (const listener of this.#listeners) listener.write(`event: ${event}\ndata: ${data}\n\n`);
+  }
+}

@@ -1,0 +1,70 @@
+import { FileStore } from '@tus/file-store';
+import { Server } from '@tus/server';
+import type { RequestHandler } from 'express';
+import { mkdir } from 'node:fs/promises';
+import type { Person } from '@placard/core/contract';
+import type { Database } from '../db/database.ts';
+import { newId } from '../db/columns.ts';
+import { announceArrival, arrivalComplete } from '../holdings/arrivals.ts';
+
+const PERSON_HEADER = 'x-placard-person';
+const SITE_HEADER = 'x-placard-site';
+
+/** Resumable uploads (tus 1.0) at `/upload`; each becomes an arrival when it begins. */
+export async function uploads(
+  database: Database,
+  folder: string,
+  maxSize: number,
+  onArrived: () => void,
+): Promise<(siteId: string) => RequestHandler> {
+  await mkdir(folder, { recursive: true });
+  const server = new Server({
+    path: '/upload',
+    relativeLocation: true,
+    maxSize,
+    datastore: new FileStore({ directory: folder }),
+    disableTerminationForFinishedUploads: true,
+    namingFunction: () => newId(),
+    onUploadCreate: async (request, upload) => {
+      if (!upload.size)
+        throw refusal(
+          upload.size === 0 ? 'This file is empty.' : 'Say the size of the file first (Upload-Length).',
+        );
+      await announceArrival(database, {
+        id: upload.id,
+        siteId: request.headers.get(SITE_HEADER) ?? '',
+        personId: request.headers.get(PERSON_HEADER) ?? '',
+        fileName: upload.metadata?.['filename']?.replace(/^.*[/\\]/, '') || 'unnamed',
+        bytes: upload.size,
+      });
+      onArrived();
+      return {};
+    },
+    onUploadFinish: async (_request, upload) => {
+      await arrivalComplete(database, upload.id);
+      onArrived();
+      return {};
+    },
+    onResponseError: async (_request, error) => {
+      const says = 'body' in error ? error.body : error.message;
+      if (/ENOSPC/.test(says))
+        return {
+          status_code: 507,
+          body: 'The disk is full. Nothing was kept of this part; go on when there is room.',
+        };
+      return 'body' in error
+        ? error
+        : { status_code: 500, body: 'This part could not be written. Try again.' };
+    },
+  });
+  return (siteId) => (request, response) => {
+    const person = response.locals['person'] as Person;
+    request.headers[PERSON_HEADER] = person.id;
+    request.headers[SITE_HEADER] = siteId;
+    return server.handle(request, response);
+  };
+}
+
+function refusal(body: string): { status_code: number; body: string } {
+  return { status_code: 400, body };
+}

@@ -1,0 +1,97 @@
+import sharp, { type Metadata, type Sharp } from 'sharp';
+import { rgbaToThumbHash } from 'thumbhash';
+import type { Facts } from '@placard/core/contract';
+import { MIME_BY_EXTENSION, MOST_PIXELS, Refused } from './formats.ts';
+
+// Pictures are worked on side by side, one thread each; libvips keeps nothing between them.
+sharp.cache(false);
+sharp.concurrency(1);
+
+/** Opens a picture with every limit that a hostile file needs. */
+export function openPicture(input: string | Buffer, animated = false): Sharp {
+  return sharp(input, { limitInputPixels: MOST_PIXELS, failOn: 'error', animated, density: 96 }).timeout({
+    seconds: 120,
+  });
+}
+
+/**
+ * Reads what a picture is: upright pixels, animation, transparency, and a small picture of it (WebP).
+ * Decodes it once, whole, so that a file that ends too early is found here. Throws Refused.
+ */
+export async function readPicture(
+  path: string,
+  extension: string,
+): Promise<{ facts: Facts; thumbnail: Buffer }> {
+  const metadata = await readMetadata(path);
+  const frames = metadata.pages ?? 1;
+  const turned = (metadata.orientation ?? 1) >= 5;
+  const height = metadata.pageHeight ?? metadata.height;
+  const facts: Facts = {
+    kind: 'picture',
+    mime: MIME_BY_EXTENSION[extension] ?? '',
+    extension,
+    width: turned ? height : metadata.width,
+    height: turned ? metadata.width : height,
+    duration: frames > 1 ? (metadata.delay ?? []).reduce((sum, delay) => sum + delay, 0) / 1000 : null,
+    animated: frames > 1,
+    transparent: metadata.hasAlpha,
+    orientation: metadata.orientation ?? 1,
+    thumbhash: null,
+  };
+  if (facts.width * facts.height * frames > MOST_PIXELS) throw tooLarge(facts.width, facts.height, frames);
+  try {
+    const small = await openPicture(path)
+      .autoOrient()
+      .resize(400, 400, { fit: 'inside', withoutEnlargement: extension !== 'svg' })
+      .toColourspace('srgb')
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const raw = { width: small.info.width, height: small.info.height, channels: small.info.channels };
+    const [thumbnail, thumbhash] = await Promise.all([
+      sharp(small.data, { raw }).webp({ quality: 70, effort: 2 }).toBuffer(),
+      thumbhashOf(sharp(small.data, { raw })),
+    ]);
+    return { facts: { ...facts, thumbhash }, thumbnail };
+  } catch (error) {
+    throw asRefusal(error);
+  }
+}
+
+async function readMetadata(path: string): Promise<Metadata> {
+  try {
+    return await sharp(path, { limitInputPixels: false, animated: true, failOn: 'none' }).metadata();
+  } catch (error) {
+    throw asRefusal(error);
+  }
+}
+
+async function thumbhashOf(picture: Sharp): Promise<string> {
+  const { data, info } = await picture
+    .resize(100, 100, { fit: 'inside' })
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return Buffer.from(rgbaToThumbHash(info.width, info.height, data)).toString('base64');
+}
+
+function tooLarge(width: number, height: number, frames: number): Refused {
+  const size = `${width.toLocaleString('en')} × ${height.toLocaleString('en')} pixels${frames > 1 ? ` in ${frames} frames` : ''}`;
+  return new Refused(
+    `This picture has ${size}; the most that can be worked on is ${MOST_PIXELS / 1e6} million. Make it smaller and send it again.`,
+  );
+}
+
+/** Turns the imaging library's complaint into a sentence for the person who sent the file. */
+export function asRefusal(error: unknown): Error {
+  if (error instanceof Refused) return error;
+  const says = error instanceof Error ? error.message : String(error);
+  if (/pixel limit|exceeds/i.test(says))
+    return new Refused(
+      `This picture has more than ${MOST_PIXELS / 1e6} million pixels. Make it smaller and send it again.`,
+    );
+  if (/ENOSPC|no space/i.test(says)) return new Error('The disk is full.');
+  if (/timeout/i.test(says)) return new Refused('This picture took too long to decode. It may be damaged.');
+  return new Refused(
+    'This file is damaged or ends too early: its picture cannot be read. Send it again, or export it anew.',
+  );
+}

@@ -1,0 +1,163 @@
+import { and, asc, count, eq, inArray, isNull, lt, or, sql } from 'drizzle-orm';
+import type { Job } from '@placard/core/contract';
+import { newId } from '../db/columns.ts';
+import { isDuplicate, type Database, type Queryable } from '../db/database.ts';
+import { job } from '../db/schema.ts';
+
+export type JobKind = 'receive' | 'prepare';
+export type JobRow = typeof job.$inferSelect;
+
+/** How long a process may hold a job without saying that it lives, in milliseconds. */
+export const LEASE = 12_000;
+const MOST_ATTEMPTS = 4;
+
+/** Asks for work on a subject. Asked twice while it waits or runs, it is done once. */
+export async function enqueue(
+  database: Queryable,
+  kind: JobKind,
+  subject: string,
+  says: string,
+): Promise<string> {
+  const now = new Date();
+  const row = {
+    id: newId(),
+    kind,
+    subject,
+    says: says.slice(0, 500),
+    state: 'waiting' as const,
+    createdAt: now,
+    changedAt: now,
+  };
+  try {
+    await database.insert(job).values(row);
+    return row.id;
+  } catch (error) {
+    if (!isDuplicate(error)) throw error;
+  }
+  const again = {
+    state: 'waiting' as const,
+    attempts: 0,
+    done: 0,
+    total: 0,
+    leaseUntil: null,
+    changedAt: now,
+  };
+  await database
+    .update(job)
+    .set(again)
+    .where(and(eq(job.kind, kind), eq(job.subject, subject), inArray(job.state, ['done', 'failed'])));
+  const [existing] = await database
+    .select({ id: job.id })
+    .from(job)
+    .where(and(eq(job.kind, kind), eq(job.subject, subject)));
+  return existing?.id ?? row.id;
+}
+
+/** Takes the oldest job that nobody works on, or one whose worker fell silent. */
+export async function take(database: Database, worker: string): Promise<JobRow | undefined> {
+  return database.transaction(async (transaction) => {
+    const now = new Date();
+    const [next] = await transaction
+      .select()
+      .from(job)
+      .where(
+        or(
+          and(eq(job.state, 'waiting'), or(isNull(job.leaseUntil), lt(job.leaseUntil, now))),
+          and(eq(job.state, 'working'), lt(job.leaseUntil, now)),
+        ),
+      )
+      .orderBy(asc(job.createdAt))
+      .limit(1)
+      .for('update', { skipLocked: true });
+    if (!next) return undefined;
+    const taken = {
+      state: 'working' as const,
+      attempts: next.attempts + 1,
+      leasedBy: worker,
+      leaseUntil: new Date(now.getTime() + LEASE),
+      changedAt: now,
+    };
+    await transaction.update(job).set(taken).where(eq(job.id, next.id));
+    return { ...next, ...taken };
+  });
+}
+
+/** Says that the worker of these jobs still lives. */
+export async function renew(database: Database, worker: string, ids: string[]): Promise<void> {
+  if (ids.length === 0) return;
+  await database
+    .update(job)
+    .set({ leaseUntil: new Date(Date.now() + LEASE) })
+    .where(and(inArray(job.id, ids), eq(job.leasedBy, worker)));
+}
+
+/** Says how far a job is. */
+export async function advance(database: Database, id: string, done: number, total: number): Promise<void> {
+  await database.update(job).set({ done, total, changedAt: new Date() }).where(eq(job.id, id));
+}
+
+export async function finish(database: Database, id: string): Promise<void> {
+  await database
+    .update(job)
+    .set({ state: 'done', leaseUntil: null, changedAt: new Date() })
+    .where(eq(job.id, id));
+}
+
+/**
+ * Puts a job aside. Trouble that may pass (a full disk, a lost connection) is tried again later,
+ * each time after a longer rest; true when it was given up for good.
+ */
+export async function fail(
+  database: Database,
+  row: JobRow,
+  says: string,
+  mayPass: boolean,
+): Promise<boolean> {
+  const givenUp = !mayPass || row.attempts >= MOST_ATTEMPTS;
+  const rest = new Date(Date.now() + 1000 * 2 ** row.attempts);
+  await database
+    .update(job)
+    .set({
+      state: givenUp ? 'failed' : 'waiting',
+      says: says.slice(0, 500),
+      leaseUntil: givenUp ? null : rest,
+      changedAt: new Date(),
+    })
+    .where(eq(job.id, row.id));
+  return givenUp;
+}
+
+/** Work that waits or runs, oldest first, and what failed in the last day. */
+export async function visibleJobs(database: Database): Promise<Job[]> {
+  const yesterday = new Date(Date.now() - 86_400_000);
+  const rows = await database
+    .select()
+    .from(job)
+    .where(
+      or(
+        inArray(job.state, ['waiting', 'working']),
+        and(eq(job.state, 'failed'), sql`${job.changedAt} > ${yesterday}`),
+      ),
+    )
+    .orderBy(asc(job.createdAt))
+    .limit(500);
+  return rows.map(({ id, kind, state, subject, done, total, says }) => ({
+    id,
+    kind,
+    state,
+    subject,
+    done,
+    total,
+    says,
+  }));
+}
+
+export async function countJobs(database: Database): Promise<{ waiting: number; working: number }> {
+  const rows = await database
+    .select({ state: job.state, jobs: count() })
+    .from(job)
+    .where(inArray(job.state, ['waiting', 'working']))
+    .groupBy(job.state);
+  const of = (state: string) => rows.find((row) => row.state === state)?.jobs ?? 0;
+  return { waiting: of('waiting'), working: of('working') };
+}

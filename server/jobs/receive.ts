@@ -1,0 +1,93 @@
+import { and, eq } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import { createReadStream } from 'node:fs';
+import { stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import type { Facts } from '@placard/core/contract';
+import { titleFromFileName } from '@placard/core/naming';
+import { isDuplicate, type Database } from '../db/database.ts';
+import { arrival, original } from '../db/schema.ts';
+import { posterFrame, readFilm } from '../film/probe.ts';
+import { removeUpload, uploadExists } from '../holdings/arrivals.ts';
+import { Refused } from '../imaging/formats.ts';
+import { openPicture, readPicture } from '../imaging/picture.ts';
+import { sniff } from '../imaging/sniff.ts';
+import type { Store } from '../store/store.ts';
+import type { Work } from './runner.ts';
+
+/** Reads a file that has come in whole: what it is, its SHA-256, its pixels; and stores it untouched. */
+export function receiveWork(database: Database, store: Store, uploads: string): Work {
+  return {
+    run: async (id) => {
+      const [row] = await database.select().from(arrival).where(eq(arrival.id, id));
+      if (row?.state !== 'reading') return;
+      if (!(await uploadExists(uploads, id)))
+        throw new Refused('What was sent of this file is gone. Send it again.');
+      const sha256 = await storeOriginal(database, store, join(uploads, id));
+      await database
+        .update(arrival)
+        .set({ state: 'ready', sha256, proposedTitle: titleFromFileName(row.fileName) })
+        .where(and(eq(arrival.id, id), eq(arrival.state, 'reading')));
+      await removeUpload(uploads, id);
+    },
+    gaveUp: async (id, says) => {
+      await database
+        .update(arrival)
+        .set({ state: 'refused', says: says.slice(0, 500) })
+        .where(eq(arrival.id, id));
+      await removeUpload(uploads, id);
+    },
+  };
+}
+
+/**
+ * Puts a file into the store under its SHA-256 with a small picture of it, once;
+ * the same bytes again cost only their reading. Throws Refused.
+ */
+export async function storeOriginal(database: Database, store: Store, path: string): Promise<string> {
+  const sha256 = await hashFile(path);
+  const [known] = await database
+    .select({ sha256: original.sha256 })
+    .from(original)
+    .where(eq(original.sha256, sha256));
+  if (known) return sha256;
+  const extension = await sniff(path);
+  const { facts, thumbnail } = await read(path, extension);
+  const folder = `${sha256.slice(0, 2)}/${sha256}`;
+  const key = `originals/${folder}.${extension}`;
+  await store.putFile(key, path);
+  if (thumbnail) await store.put(`thumbnails/${folder}.webp`, thumbnail);
+  const { size } = await stat(path);
+  try {
+    await database.insert(original).values({
+      sha256,
+      key,
+      bytes: size,
+      facts,
+      thumbnail: thumbnail ? `thumbnails/${folder}.webp` : null,
+      createdAt: new Date(),
+    });
+  } catch (error) {
+    if (!isDuplicate(error)) throw error;
+  }
+  return sha256;
+}
+
+async function hashFile(path: string): Promise<string> {
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(path, { highWaterMark: 1 << 20 }), hash);
+  return hash.digest('hex');
+}
+
+async function read(path: string, extension: string): Promise<{ facts: Facts; thumbnail: Buffer | null }> {
+  if (!['mp4', 'webm', 'mp3', 'ogg', 'wav'].includes(extension)) return readPicture(path, extension);
+  const facts = await readFilm(path, extension);
+  if (facts.kind === 'sound') return { facts, thumbnail: null };
+  const frame = await posterFrame(path, facts.duration ?? 0);
+  const thumbnail = await openPicture(frame)
+    .resize(400, 400, { fit: 'inside' })
+    .webp({ quality: 70 })
+    .toBuffer();
+  return { facts, thumbnail };
+}

@@ -1,0 +1,114 @@
+import type { Logger } from 'pino';
+import { availableParallelism } from 'node:os';
+import { newId } from '../db/columns.ts';
+import type { Database } from '../db/database.ts';
+import { Refused } from '../imaging/formats.ts';
+import { advance, fail, finish, LEASE, renew, take, type JobKind, type JobRow } from './queue.ts';
+
+/** Does one kind of work. `gaveUp` is told when it will not be tried again. */
+export interface Work {
+  run(subject: string, advance: (done: number, total: number) => Promise<void>): Promise<void>;
+  gaveUp(subject: string, says: string): Promise<void>;
+}
+
+/** Takes jobs from the database and does them, several at once, until it is stopped. */
+export class Runner {
+  readonly #id = newId();
+  readonly #running = new Map<string, Promise<void>>();
+  readonly #database: Database;
+  readonly #work: Record<JobKind, Work>;
+  readonly #log: Logger;
+  #stopped = false;
+  #wake: () => void = () => {};
+  #loop: Promise<void> = Promise.resolve();
+  #heartbeat: NodeJS.Timeout | undefined;
+
+  constructor(database: Database, work: Record<JobKind, Work>, log: Logger) {
+    this.#database = database;
+    this.#work = work;
+    this.#log = log;
+  }
+
+  start(): void {
+    this.#loop = this.#run();
+    this.#heartbeat = setInterval(() => {
+      renew(this.#database, this.#id, [...this.#running.keys()]).catch((error: unknown) =>
+        this.#log.warn({ error }, 'Could not renew the lease of jobs'),
+      );
+    }, LEASE / 3);
+  }
+
+  /** Looks for work now instead of at the next turn. */
+  wake(): void {
+    this.#wake();
+  }
+
+  /** Takes no more jobs and waits for the ones under way. */
+  async stop(): Promise<void> {
+    this.#stopped = true;
+    this.#wake();
+    await this.#loop;
+    await Promise.all(this.#running.values());
+    clearInterval(this.#heartbeat);
+  }
+
+  async #run(): Promise<void> {
+    const places = Math.max(1, availableParallelism());
+    while (!this.#stopped) {
+      const row = this.#running.size < places ? await this.#next() : undefined;
+      if (row) {
+        this.#running.set(
+          row.id,
+          this.#do(row).finally(() => {
+            this.#running.delete(row.id);
+            this.#wake();
+          }),
+        );
+      } else {
+        await this.#rest();
+      }
+    }
+  }
+
+  #rest(): Promise<void> {
+    return new Promise((resolve) => {
+      const timer = setTimeout(resolve, 500);
+      this.#wake = () => {
+        clearTimeout(timer);
+        resolve();
+      };
+    });
+  }
+
+  async #next(): Promise<JobRow | undefined> {
+    try {
+      return await take(this.#database, this.#id);
+    } catch (error) {
+      this.#log.error({ error }, 'Could not take a job');
+      return undefined;
+    }
+  }
+
+  async #do(row: JobRow): Promise<void> {
+    const work = this.#work[row.kind as JobKind];
+    const begun = Date.now();
+    try {
+      await work.run(row.subject, (done, total) => advance(this.#database, row.id, done, total));
+      await finish(this.#database, row.id);
+      this.#log.info({ job: row.kind, subject: row.subject, ms: Date.now() - begun }, 'Job done');
+    } catch (error) {
+      const says = error instanceof Error ? error.message : String(error);
+      this.#log.warn({ job: row.kind, subject: row.subject, error: says }, 'Job failed');
+      await this.#putAside(row, work, says, !(error instanceof Refused));
+    }
+  }
+
+  async #putAside(row: JobRow, work: Work, says: string, mayPass: boolean): Promise<void> {
+    try {
+      if (await fail(this.#database, row, says, mayPass)) await work.gaveUp(row.subject, says);
+    } catch (error) {
+      // The lease runs out and another turn takes the job up again.
+      this.#log.error({ error, job: row.id }, 'Could not put a job aside');
+    }
+  }
+}

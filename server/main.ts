@@ -1,0 +1,83 @@
+import { pino } from 'pino';
+import { createServer, type Server } from 'node:http';
+import { readConfiguration, type Configuration } from './configuration.ts';
+import { migrateDatabase, openDatabase } from './db/database.ts';
+import { application } from './http/app.ts';
+import { contentApplication } from './http/content.ts';
+import { Events } from './http/events.ts';
+import { completeStrays } from './holdings/arrivals.ts';
+import { prepareWork } from './jobs/prepare.ts';
+import { receiveWork } from './jobs/receive.ts';
+import { Runner } from './jobs/runner.ts';
+import { openAuth } from './people/auth.ts';
+import { foundFromEnvironment } from './people/first.ts';
+import { openStore } from './store/store.ts';
+
+/** Starts a server process; the promise resolves when it answers. The function it gives stops it gracefully. */
+async function start(configuration: Configuration): Promise<() => Promise<void>> {
+  const log = pino({ level: configuration.logLevel });
+  await migrateDatabase(configuration.databaseUrl);
+  const database = openDatabase(configuration.databaseUrl);
+  const store = await openStore(configuration.store, configuration.secret, configuration.contentOrigin);
+  await foundFromEnvironment(database, process.env);
+  const runner = new Runner(
+    database,
+    { receive: receiveWork(database, store, configuration.uploads), prepare: prepareWork(database, store) },
+    log,
+  );
+  const events = new Events(database, log);
+  const auth = openAuth(database, configuration);
+  const house = { configuration, database, store, auth, runner, events, log };
+  const strays = await completeStrays(database, configuration.uploads);
+  if (strays > 0) log.info({ strays }, 'Completed uploads that were whole when the last process ended');
+  const [app, content] = [await application(house), contentApplication(database, store, configuration, log)];
+  const servers = [
+    await listen(createServer(app), configuration.port, configuration.address),
+    await listen(createServer(content), configuration.contentPort, configuration.address),
+  ];
+  runner.start();
+  log.info({ address: configuration.origin, content: configuration.contentOrigin }, 'Placard is ready');
+  return async () => {
+    log.info('Stopping');
+    events.close();
+    await Promise.all(servers.map(close));
+    await runner.stop();
+    await database.close();
+  };
+}
+
+function listen(server: Server, port: number, address: string): Promise<Server> {
+  return new Promise((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, address, () => resolve(server));
+  });
+}
+
+function close(server: Server): Promise<void> {
+  return new Promise((resolve) => {
+    server.close(() => resolve());
+    server.closeIdleConnections();
+    setTimeout(() => server.closeAllConnections(), 3000).unref();
+  });
+}
+
+try {
+  const stop = await start(readConfiguration(process.env));
+  let stopping = false;
+  const end = () => {
+    if (stopping) return;
+    stopping = true;
+    stop().then(
+      () => process.exit(0),
+      (error: unknown) => {
+        console.error(error);
+        process.exit(1);
+      },
+    );
+  };
+  process.once('SIGTERM', end);
+  process.once('SIGINT', end);
+} catch (error) {
+  console.error(error instanceof Error ? error.message : error);
+  process.exit(1);
+}

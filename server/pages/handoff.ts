@@ -1,0 +1,59 @@
+import yazl from 'yazl';
+import type { Readable } from 'node:stream';
+import type { Site } from '@placard/core/contract';
+import { placements, renderDocument, renderSheet, type PageDocument } from '@placard/core/page';
+import type { Database } from '../db/database.ts';
+import { holdingsFor, type PageFile } from '../holdings/forpage.ts';
+import type { Store } from '../store/store.ts';
+import { assetsOf } from './pages.ts';
+
+/** A page ready to leave: its HTML and the files that it names. */
+export interface HandOff {
+  html: string;
+  files: { path: string; key: string; bytes: number }[];
+  /** What the site's Content-Security-Policy must allow (CSP3). */
+  csp: Record<string, string[]>;
+}
+
+/** Renders a page with its files at `media/name-width.type`, each name once. */
+export async function handOff(database: Database, site: Site, document: PageDocument): Promise<HandOff> {
+  const named = new Map<string, { path: string; key: string; bytes: number }>();
+  const holdings = await holdingsFor(database, assetsOf(document), (file) => {
+    const path = pathOf(file);
+    named.set(path, { path, key: file.key, bytes: file.bytes });
+    return path;
+  });
+  const html = renderDocument(document, { measures: site.measures, holdings });
+  const frames = placements(document).flatMap((block) =>
+    block.type === 'embed' ? [new URL(block.attrs.frame.src).origin] : [],
+  );
+  return {
+    html,
+    files: [...named.values()].filter(({ path }) => html.includes(path)),
+    csp: frames.length > 0 ? { 'frame-src': [...new Set(frames)].sort() } : {},
+  };
+}
+
+function pathOf({ key, name, part }: PageFile): string {
+  const extension = key.slice(key.lastIndexOf('.') + 1);
+  return `media/${name}${part === '' ? '' : `-${part}`}.${extension}`;
+}
+
+/** A ZIP that opens offline: `index.html` in the site's style, the bare fragment, and the media. */
+export function zipHandOff(store: Store, site: Site, title: string, ready: HandOff): Readable {
+  const zip = new yazl.ZipFile();
+  const sheet = renderSheet({ title, language: site.language, style: site.style, body: ready.html });
+  zip.addBuffer(Buffer.from(sheet), 'index.html');
+  zip.addBuffer(Buffer.from(`${ready.html}\n`), 'fragment.html');
+  for (const { path, key } of ready.files) {
+    // Pictures and films are compressed already.
+    zip.addReadStreamLazy(path, { compress: false }, (give) => {
+      store.read(key).then(
+        (stream) => give(null, stream),
+        (error: unknown) => give(error instanceof Error ? error : new Error(String(error)), null as never),
+      );
+    });
+  }
+  zip.end();
+  return zip.outputStream as Readable;
+}

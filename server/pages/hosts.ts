@@ -1,0 +1,49 @@
+import { eq } from 'drizzle-orm';
+import type { HostStanding } from '@placard/core/proof';
+import type { Database } from '../db/database.ts';
+import { host, page, placement } from '../db/schema.ts';
+
+/** How the site stands to each host; a host nobody has looked at is unreviewed. */
+export async function hostStandings(
+  database: Database,
+  siteId: string,
+): Promise<(name: string) => HostStanding> {
+  const rows = await database.select().from(host).where(eq(host.siteId, siteId));
+  const standings = new Map(rows.map((row) => [row.host, row.standing]));
+  return (name) => standings.get(name) ?? 'unreviewed';
+}
+
+/** The hosts that were reviewed, and those that pages use without a review. */
+export async function listHosts(
+  database: Database,
+  siteId: string,
+): Promise<{ host: string; standing: HostStanding; note: string }[]> {
+  const [reviewed, used] = await Promise.all([
+    database.select().from(host).where(eq(host.siteId, siteId)),
+    database
+      .selectDistinct({ host: placement.host })
+      .from(placement)
+      .innerJoin(page, eq(page.id, placement.pageId))
+      .where(eq(page.siteId, siteId)),
+  ]);
+  const lines = reviewed.map(({ host: name, standing, note }) => ({ host: name, standing, note }));
+  for (const { host: name } of used) {
+    if (name && !lines.some((line) => line.host === name))
+      lines.push({ host: name, standing: 'unreviewed', note: '' });
+  }
+  return lines.sort((a, b) => a.host.localeCompare(b.host));
+}
+
+/** Notes what a reviewer decided. */
+export async function reviewHost(
+  database: Database,
+  siteId: string,
+  name: string,
+  standing: HostStanding,
+  note: string,
+): Promise<void> {
+  await database
+    .insert(host)
+    .values({ siteId, host: name, standing, note })
+    .onDuplicateKeyUpdate({ set: { standing, note } });
+}

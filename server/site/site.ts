@@ -1,0 +1,56 @@
+import { and, asc, count, eq, ne } from 'drizzle-orm';
+import type { Site, Stages } from '@placard/core/contract';
+import type { Database } from '../db/database.ts';
+import { arrival, asset, placard, section, site } from '../db/schema.ts';
+import { lacksLabel } from '../holdings/assets.ts';
+import { Problem } from '../http/problem.ts';
+import { listPages } from '../pages/pages.ts';
+
+/** The site that this installation serves. Throws 503 before it was set up. */
+export async function readSite(database: Database, contentOrigin: string): Promise<Site> {
+  const [row] = await database.select().from(site).limit(1);
+  if (!row)
+    throw new Problem(
+      503,
+      'No site was set up yet. Start the server with PLACARD_KEEPER_EMAIL and PLACARD_KEEPER_PASSWORD once.',
+    );
+  const sections = await database
+    .select()
+    .from(section)
+    .where(eq(section.siteId, row.id))
+    .orderBy(asc(section.ordinal));
+  return {
+    ...row,
+    sections: sections.map(({ id, title, slug, parentId }) => ({ id, title, slug, parent: parentId })),
+    contentOrigin,
+  };
+}
+
+/** What waits at each stage: real queues, counted now. */
+export async function readStages(database: Database, siteRow: Site): Promise<Stages> {
+  const held = eq(asset.siteId, siteRow.id);
+  const [[arrivals], [prep], [label], [holdings], pages] = await Promise.all([
+    database.select({ n: count() }).from(arrival).where(eq(arrival.siteId, siteRow.id)),
+    database
+      .select({ n: count() })
+      .from(asset)
+      .where(and(held, ne(asset.prepared, 'done'))),
+    database
+      .select({ n: count() })
+      .from(asset)
+      .innerJoin(placard, eq(placard.assetId, asset.id))
+      .where(and(held, lacksLabel)),
+    database.select({ n: count() }).from(asset).where(held),
+    listPages(database, siteRow, (key) => key),
+  ]);
+  return {
+    gather: arrivals?.n ?? 0,
+    prep: prep?.n ?? 0,
+    label: label?.n ?? 0,
+    place: pages.filter((line) => line.placements === 0).length,
+    proof: pages.filter((line) => line.findings.stop + line.findings.warn > 0).length,
+    handOff: pages.filter((line) => line.placements > 0 && line.findings.stop === 0).length,
+    holdings: holdings?.n ?? 0,
+    pages: pages.length,
+  };
+}

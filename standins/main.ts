@@ -1,0 +1,12 @@
+import { createServer } from 'node:http';
+import { corkrail } from './corkrail/server.ts';
+import { lanternreel } from './lanternreel/server.ts';
+
+// Each stand-in has a port of its own, as each service it plays has a host of its own.
+const first = Number(process.env['STANDINS_PORT'] ?? 4610);
+
+createServer((_request, response) => response.end('ok')).listen(first, '127.0.0.1');
+lanternreel(first + 1).listen(first + 1, '127.0.0.1');
+corkrail(first + 2).listen(first + 2, '127.0.0.1');
+
+process.once('SIGTERM', () => process.exit(0));

@@ -1,0 +1,39 @@
+import { useState, type DragEvent, type ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import { uploads } from './uploads.ts';
+
+const hasFiles = (event: DragEvent) => event.dataTransfer.types.includes('Files');
+
+/** Takes files dropped anywhere on the window and shows them arrive. */
+export function DropAnywhere({ children }: { children: ReactNode }) {
+  const [over, setOver] = useState(false);
+  const navigate = useNavigate();
+  const drop = (event: DragEvent) => {
+    if (!hasFiles(event)) return;
+    event.preventDefault();
+    setOver(false);
+    uploads.add(event.dataTransfer.files);
+    void navigate('/gather');
+  };
+  return (
+    <div
+      className="relative min-h-0 overflow-hidden"
+      onDragOver={(event) => {
+        if (!hasFiles(event)) return;
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={(event) => {
+        if (!event.currentTarget.contains(event.relatedTarget as Node | null)) setOver(false);
+      }}
+      onDrop={drop}
+    >
+      {children}
+      {over && (
+        <div className="pointer-events-none absolute inset-3 z-40 grid place-items-center border-2 border-dashed border-madder bg-card/90 font-serif text-[22px]">
+          Let go to bring these in
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,119 @@
+import { Check, Copy, Download } from 'lucide-react';
+import { useState } from 'react';
+import { Navigate, useParams } from 'react-router';
+import { handOffPage, listPages } from '@placard/core/contract';
+import { useAsk } from '../kit/asking.ts';
+import { Bar } from '../kit/bar.tsx';
+import { Empty, Notice } from '../kit/notice.tsx';
+import { inBytes, plural } from '../kit/words.ts';
+import { PageChoice } from '../pages/pagechoice.tsx';
+import { Findings } from '../proof/proof.tsx';
+
+/** The page as clean HTML to copy, and as a ZIP that opens offline. */
+export default function HandOff() {
+  const { page: id } = useParams();
+  const pages = useAsk(listPages);
+  if (id === undefined) {
+    const ready =
+      pages.data?.find(({ placements, findings }) => placements > 0 && findings.stop === 0) ??
+      pages.data?.[0];
+    if (pages.isSuccess && !ready)
+      return <Empty title="No pages yet">A finished page leaves from here.</Empty>;
+    return ready ? <Navigate to={`/hand-off/${ready.id}`} replace /> : null;
+  }
+  return <OneHandOff key={id} id={id} />;
+}
+
+function OneHandOff({ id }: { id: string }) {
+  const ready = useAsk(handOffPage, { params: { id } }, { staleTime: 0 });
+  const [copied, setCopied] = useState(false);
+  if (ready.error)
+    return (
+      <div className="p-5">
+        <Notice severity="stop">{ready.error.message}</Notice>
+      </div>
+    );
+  const copy = async (html: string) => {
+    await navigator.clipboard.writeText(html);
+    setCopied(true);
+    setTimeout(() => setCopied(false), 2500);
+  };
+  const heaviest = Math.max(1, ...(ready.data?.files.map(({ bytes }) => bytes) ?? []));
+  const total = ready.data?.files.reduce((sum, { bytes }) => sum + bytes, 0) ?? 0;
+  const csp = Object.entries(ready.data?.csp ?? {}).map(
+    ([directive, sources]) => `${directive} ${sources.join(' ')};`,
+  );
+  return (
+    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:grid-cols-1 max-lg:grid-rows-none max-lg:overflow-y-auto max-sm:px-3">
+      <div className="flex min-h-0 min-w-0 flex-col gap-3">
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+          <h1>Hand off</h1>
+          <PageChoice stage="hand-off" chosen={id} />
+          {ready.data && (
+            <span className="ml-auto flex gap-2">
+              <button type="button" className="button" onClick={() => void copy(ready.data.html)}>
+                {copied ? (
+                  <Check aria-hidden className="size-4 text-spruce" />
+                ) : (
+                  <Copy aria-hidden className="size-4" />
+                )}{' '}
+                {copied ? 'Copied' : 'Copy the HTML'}
+              </button>
+              <a className="button button-go" href={ready.data.zip} download>
+                <Download aria-hidden className="size-4" /> Download ZIP
+              </a>
+            </span>
+          )}
+        </div>
+        {ready.data &&
+          (ready.data.html === '' ? (
+            <Empty title="This page is empty">Write something and put pictures in it first.</Empty>
+          ) : (
+            <pre
+              aria-label="HTML"
+              tabIndex={0}
+              className="min-h-[220px] grow overflow-auto border border-rule bg-card p-4 font-mono text-[12.5px] leading-relaxed break-words whitespace-pre-wrap"
+            >
+              {ready.data.html}
+            </pre>
+          ))}
+      </div>
+      <aside className="flex flex-col gap-4 overflow-y-auto pr-1">
+        {ready.data && ready.data.findings.length > 0 && (
+          <Findings findings={ready.data.findings} pageId={id} />
+        )}
+        {ready.data && (
+          <section className="wall-label">
+            <h2 className="mb-1 text-[18px]">What goes along</h2>
+            <p className="caption mb-2">
+              {plural(ready.data.files.length, 'file')}, {inBytes(total)}. A visitor loads only the few that
+              fit the screen.
+            </p>
+            <ul className="text-[12.5px]">
+              {ready.data.files.map(({ path, bytes }) => (
+                <li
+                  key={path}
+                  className="grid grid-cols-[minmax(0,1fr)_70px_60px] items-center gap-2 border-b border-rule py-0.5"
+                >
+                  <span className="truncate font-mono" title={path}>
+                    {path.replace('media/', '')}
+                  </span>
+                  <Bar part={bytes} whole={heaviest} />
+                  <span className="text-right font-mono">{inBytes(bytes)}</span>
+                </li>
+              ))}
+            </ul>
+            {csp.length > 0 && (
+              <>
+                <p className="caption mt-3 mb-1">The site’s Content-Security-Policy needs</p>
+                <code className="block border border-rule bg-paper px-2 py-1.5 font-mono text-[12px] break-all">
+                  {csp.join(' ')}
+                </code>
+              </>
+            )}
+          </section>
+        )}
+      </aside>
+    </main>
+  );
+}

@@ -1,0 +1,69 @@
+import { useMutation, useQuery, useQueryClient, type UseQueryOptions } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import type * as v from 'valibot';
+import {
+  listArrivals,
+  listAssets,
+  listJobs,
+  listPages,
+  readAsset,
+  readStages,
+  type Endpoint,
+  type Job,
+} from '@placard/core/contract';
+import { call, type Given, type Refusal } from './api.ts';
+
+type Schema = v.GenericSchema;
+
+/** The key under which the answer of an endpoint is kept. */
+export function keyOf(endpoint: { path: string }, params: object = {}, query: object = {}): unknown[] {
+  return [endpoint.path, params, query];
+}
+
+/** Asks an endpoint and keeps its answer fresh. */
+export function useAsk<P extends Schema, Q extends Schema, B extends Schema, A extends Schema>(
+  endpoint: Endpoint<P, Q, B, A>,
+  given: Pick<Given<P, Q, B>, 'params' | 'query'> = {},
+  options: Pick<
+    UseQueryOptions<v.InferOutput<A>, Refusal>,
+    'enabled' | 'staleTime' | 'placeholderData' | 'retry'
+  > = {},
+) {
+  return useQuery<v.InferOutput<A>, Refusal>({
+    queryKey: keyOf(endpoint, given.params as object, given.query as object),
+    queryFn: () => call(endpoint, given),
+    ...options,
+  });
+}
+
+/** Calls an endpoint on demand, then has everything asked again that it may have changed. */
+export function useDo<P extends Schema, Q extends Schema, B extends Schema, A extends Schema>(
+  endpoint: Endpoint<P, Q, B, A>,
+) {
+  const client = useQueryClient();
+  return useMutation<v.InferOutput<A>, Refusal, Given<P, Q, B>>({
+    mutationFn: (given) => call(endpoint, given),
+    onSettled: () => {
+      for (const changing of CHANGING) void client.invalidateQueries({ queryKey: [changing.path] });
+    },
+  });
+}
+
+const CHANGING = [listArrivals, listAssets, listPages, readAsset, readStages];
+
+/** Listens to what the server tells of (server-sent events) and keeps every screen true. */
+export function useServerEvents(): void {
+  const client = useQueryClient();
+  useEffect(() => {
+    const events = new EventSource('/api/events');
+    const refresh = () => {
+      for (const changing of CHANGING) void client.invalidateQueries({ queryKey: [changing.path] });
+    };
+    events.addEventListener('changed', refresh);
+    events.addEventListener('jobs', (event) => {
+      client.setQueryData(keyOf(listJobs), JSON.parse((event as MessageEvent<string>).data) as Job[]);
+      void client.invalidateQueries({ queryKey: [readAsset.path] });
+    });
+    return () => events.close();
+  }, [client]);
+}

@@ -1,0 +1,101 @@
+import { NodeViewWrapper, type NodeViewProps } from '@tiptap/react';
+import type { CSSProperties } from 'react';
+import { readAsset, readSite } from '@placard/core/contract';
+import { statement } from '@placard/core/credit';
+import { columnOf, shownWidth, type Embed, type Picture, type Position } from '@placard/core/page';
+import { useAsk } from '../kit/asking.ts';
+import { FramePreview } from '../embed/framepreview.tsx';
+import { Statement } from '../placard/statement.tsx';
+
+/** How a placement stands on the desk, where the page is always as wide as its column. */
+export function standingStyle(position: Position, width: number, gap: number): CSSProperties {
+  switch (position) {
+    case 'beside-left':
+      return { float: 'left', width, margin: `4px ${gap}px ${gap}px 0` };
+    case 'beside-right':
+      return { float: 'right', width, margin: `4px 0 ${gap}px ${gap}px` };
+    case 'centred':
+      return { clear: 'both', width, margin: `${gap}px auto` };
+    case 'alone-left':
+      return { clear: 'both', width, margin: `${gap}px auto ${gap}px 0` };
+    case 'full':
+      return { clear: 'both', margin: `${gap}px 0` };
+    case 'bleed':
+      return { clear: 'both', margin: `${gap}px -16px` };
+  }
+}
+
+/** A placed picture, film or embed, as it stands in the page being written. */
+export function PlacementView({ node, selected }: NodeViewProps) {
+  const site = useAsk(readSite);
+  const measures = site.data?.measures ?? [];
+  const attrs = node.attrs as Picture['attrs'] & Partial<Pick<Embed['attrs'], 'frame'>>;
+  const width = Math.min(shownWidth(attrs.position, attrs.measure, measures), columnOf(measures));
+  return (
+    <NodeViewWrapper
+      className="placement"
+      data-selected={selected}
+      data-drag-handle
+      style={standingStyle(attrs.position, width, attrs.gap)}
+    >
+      <figure>
+        {attrs.frame ? <FramePreview frame={attrs.frame} asleep /> : <HeldFigure attrs={attrs} />}
+      </figure>
+    </NodeViewWrapper>
+  );
+}
+
+function HeldFigure({ attrs }: { attrs: Picture['attrs'] }) {
+  const asset = useAsk(readAsset, { params: { id: attrs.asset } });
+  if (asset.error)
+    return <p className="border border-dashed border-madder p-4 text-[14px]">{asset.error.message}</p>;
+  if (!asset.data) return <span className="block aspect-[3/2] bg-[#eee]" />;
+  const { facts, placard, renditions, thumbnail, original, tracks } = asset.data;
+  const safe = renditions.filter(({ mime }) => mime === 'image/webp' || mime === 'image/avif');
+  const shown = safe.find(({ width }) => width >= 720) ?? safe.at(-1);
+  const alt = attrs.ownAlt ?? placard.alt;
+  const caption = attrs.ownCaption ?? placard.caption;
+  const runs = statement(placard);
+  return (
+    <>
+      {facts.kind === 'film' ? (
+        <video
+          controls
+          preload="none"
+          poster={shown?.url}
+          src={original}
+          aria-label={alt}
+          className="block w-full"
+          style={{ aspectRatio: `${facts.width}/${facts.height}` }}
+        >
+          {tracks.map(({ url, language, label }) => (
+            <track key={language} kind="captions" src={url} srcLang={language} label={label} />
+          ))}
+        </video>
+      ) : facts.kind === 'sound' ? (
+        // eslint-disable-next-line jsx-a11y/media-has-caption
+        <audio controls preload="none" src={original} aria-label={alt} className="block w-full" />
+      ) : (
+        <img
+          src={shown?.url ?? thumbnail ?? ''}
+          alt={alt}
+          width={facts.width}
+          height={facts.height}
+          draggable={false}
+          className="block h-auto w-full"
+        />
+      )}
+      {(caption !== '' || runs.length > 0) && (
+        <figcaption>
+          {caption}
+          {caption !== '' && runs.length > 0 && <br />}
+          {runs.length > 0 && (
+            <small className="text-[12px]">
+              <Statement runs={runs} />
+            </small>
+          )}
+        </figcaption>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,73 @@
+import { useState, type FormEvent } from 'react';
+import { altAdvice } from '@placard/core/alt';
+import { labelAsset, type AssetDetail } from '@placard/core/contract';
+import { useDo } from '../kit/asking.ts';
+import type { Refused } from './useplaceasset.ts';
+
+/** Why something was not placed, and the field to fill; done, it is placed where it was meant. */
+export function RefusedPlacing({
+  refused,
+  onDone,
+}: {
+  refused: Refused;
+  onDone: (asset: AssetDetail | null) => void;
+}) {
+  const { asset } = refused;
+  const [alt, setAlt] = useState('');
+  const [decorative, setDecorative] = useState(false);
+  const label = useDo(labelAsset);
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    const changes = decorative ? { decorative: true, alt: '' } : { decorative: false, alt };
+    const saved = await label
+      .mutateAsync({ params: { id: asset.id }, body: { version: asset.placardVersion, changes } })
+      .catch(() => undefined);
+    if (saved) onDone({ ...asset, placard: saved.placard, placardVersion: saved.version });
+  };
+  return (
+    <form
+      role="alertdialog"
+      aria-label="Alt text is missing"
+      onSubmit={(event) => void save(event)}
+      className="wall-label border-madder"
+    >
+      <h2>Not placed yet</h2>
+      <p className="my-2">
+        “{asset.placard.title || asset.fileName}” has no alt text. Say what it shows, for those who do not see
+        it, or say that it is decorative.
+      </p>
+      <textarea
+        autoFocus
+        rows={3}
+        className="input"
+        aria-label="What it shows"
+        disabled={decorative}
+        value={alt}
+        onChange={(event) => setAlt(event.target.value)}
+      />
+      {altAdvice(alt, asset.placard.caption).map(({ rule, says }) => (
+        <p key={rule} className="text-[12.5px] text-ochre">
+          {says}
+        </p>
+      ))}
+      <label className="my-2 flex items-center gap-2 text-[13px]">
+        <input
+          type="checkbox"
+          className="size-4 accent-spruce"
+          checked={decorative}
+          onChange={(event) => setDecorative(event.target.checked)}
+        />
+        Decorative: says nothing the text does not say
+      </label>
+      {label.error && <p className="mb-2 text-madder">{label.error.message}</p>}
+      <div className="flex gap-2">
+        <button type="submit" className="button button-go" disabled={!decorative && alt.trim() === ''}>
+          Save and place it
+        </button>
+        <button type="button" className="button" onClick={() => onDone(null)}>
+          Leave it out
+        </button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,186 @@
+import type { Editor } from '@tiptap/react';
+import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
+import { readAsset, type Site } from '@placard/core/contract';
+import { columnOf, POSITIONS, shownWidth, type Position } from '@placard/core/page';
+import { useAsk } from '../kit/asking.ts';
+import { inCount } from '../kit/words.ts';
+import { Field } from '../placard/field.tsx';
+import type { SelectedPlacement } from './editor.tsx';
+import { moveSelected } from './placing.ts';
+
+const NAMES: Record<Position, string> = {
+  'beside-left': 'beside, at the left',
+  'beside-right': 'beside, at the right',
+  centred: 'alone, centred',
+  'alone-left': 'alone, at the left',
+  full: 'full measure',
+  bleed: 'bleed',
+};
+
+/** How the selected placement stands: the very paragraph set each way, its measure, its gap, its own words. */
+export function StandingPanel({
+  editor,
+  selected,
+  site,
+}: {
+  editor: Editor;
+  selected: SelectedPlacement;
+  site: Site;
+}) {
+  const set = (attributes: Record<string, unknown>) =>
+    editor.chain().updateAttributes(selected.type, attributes).setNodeSelection(selected.pos).run();
+  const asset = useAsk(
+    readAsset,
+    { params: { id: selected.asset ?? '' } },
+    { enabled: selected.asset !== null },
+  );
+  const column = columnOf(site.measures);
+  const measures = site.measures.filter(({ width }) => width <= column);
+  const shown = shownWidth(selected.position as Position, selected.measure, site.measures);
+  const pixels = asset.data?.facts.kind === 'picture' ? asset.data.facts.width : null;
+  const soft = pixels !== null && pixels < shown;
+  const alone = selected.position === 'full' || selected.position === 'bleed';
+  return (
+    <section aria-label="How it stands here">
+      <div className="mb-1.5 flex items-center">
+        <p className="caption mr-auto">How it stands here</p>
+        <IconButton
+          label="Move up (Alt and up arrow)"
+          onClick={() => moveSelected(editor.view, 'ArrowUp')}
+          icon={<ArrowUp aria-hidden className="size-4" />}
+        />
+        <IconButton
+          label="Move down (Alt and down arrow)"
+          onClick={() => moveSelected(editor.view, 'ArrowDown')}
+          icon={<ArrowDown aria-hidden className="size-4" />}
+        />
+        <IconButton
+          label="Take it out of the page"
+          onClick={() => editor.chain().focus().deleteSelection().run()}
+          icon={<Trash2 aria-hidden className="size-4" />}
+        />
+      </div>
+      <div role="radiogroup" aria-label="Position" className="grid grid-cols-3 gap-2">
+        {POSITIONS.map((position) => (
+          <button
+            key={position}
+            type="button"
+            role="radio"
+            aria-checked={position === selected.position}
+            aria-label={NAMES[position]}
+            title={NAMES[position]}
+            onClick={() =>
+              set({
+                position,
+                ...(position.startsWith('beside') && shown > column * 0.7
+                  ? { measure: measures[1]?.id ?? selected.measure }
+                  : {}),
+              })
+            }
+            className="h-[62px] overflow-hidden border border-rule bg-white p-1.5 text-left text-[#444] aria-checked:outline-2 aria-checked:outline-madder"
+          >
+            <Setting position={position} src={asset.data?.thumbnail ?? null} words={selected.beside} />
+          </button>
+        ))}
+      </div>
+      <div className="mt-3" role="radiogroup" aria-label="Measure">
+        <p className={`caption ${soft ? 'text-ochre' : ''}`}>
+          {pixels === null
+            ? 'Width'
+            : soft
+              ? `Width: ${inCount(pixels)} px held, too few for ${shown}, it will look soft`
+              : `Width: ${inCount(pixels)} px held, ${pixels >= shown * 2 ? 'sharp on any screen' : 'sharp on ordinary screens'}`}
+        </p>
+        <div className="relative mt-1 h-9 border-b border-ink">
+          {measures.map(({ id, name, width }, index) => {
+            const on = !alone && id === selected.measure;
+            return (
+              <button
+                key={id}
+                type="button"
+                role="radio"
+                aria-checked={on}
+                disabled={alone}
+                onClick={() => set({ measure: id })}
+                style={{ left: `${(index * 100) / measures.length}%` }}
+                className={`absolute bottom-0 pb-2 pl-1 text-left font-mono text-[11px] disabled:text-soft ${on ? 'h-8 border-l-2 border-madder font-bold text-madder' : 'h-6 border-l border-ink hover:text-madder'}`}
+              >
+                {name} {width}
+              </button>
+            );
+          })}
+        </div>
+      </div>
+      <label className="mt-2 flex items-center gap-2 text-[13px]">
+        <span className="caption">Gap to the text</span>
+        <input
+          type="number"
+          min={0}
+          max={200}
+          className="input w-20"
+          value={selected.gap}
+          onChange={(event) =>
+            set({ gap: Math.max(0, Math.min(200, Math.round(Number(event.target.value) || 0))) })
+          }
+        />
+        <span className="caption">px</span>
+      </label>
+      {selected.asset && asset.data && (
+        <details className="mt-2 text-[13px]" open={selected.ownAlt !== null || selected.ownCaption !== null}>
+          <summary className="caption py-1">Other words in this place only</summary>
+          <Field
+            name="Alt text here"
+            value={selected.ownAlt ?? ''}
+            placeholder={asset.data.placard.alt || 'as on the placard'}
+            multiline
+            onChange={(text) => set({ ownAlt: text === '' ? null : text })}
+          />
+          <Field
+            name="Caption here"
+            value={selected.ownCaption ?? ''}
+            placeholder={asset.data.placard.caption || 'as on the placard'}
+            multiline
+            onChange={(text) => set({ ownCaption: text === '' ? null : text })}
+          />
+        </details>
+      )}
+    </section>
+  );
+}
+
+function IconButton({ label, onClick, icon }: { label: string; onClick: () => void; icon: React.ReactNode }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      onClick={onClick}
+      className="p-1 hover:text-madder"
+    >
+      {icon}
+    </button>
+  );
+}
+
+/** A small true setting of the paragraph round the picture. */
+function Setting({ position, src, words }: { position: Position; src: string | null; words: string }) {
+  const shapes: Record<Position, string> = {
+    'beside-left': 'float-left mr-[3px] mb-[2px] h-[25px] w-[36px]',
+    'beside-right': 'float-right mb-[2px] ml-[3px] h-[25px] w-[36px]',
+    centred: 'mx-auto mb-[3px] block h-[26px] w-[44px]',
+    'alone-left': 'mb-[3px] block h-[26px] w-[44px]',
+    full: 'mb-[3px] block h-[30px] w-full',
+    bleed: '-mx-1.5 -mt-1.5 mb-[3px] block h-[34px] w-[calc(100%+12px)] max-w-none',
+  };
+  const filler = 'The words of the page stand here as soon as some are written below this. '.repeat(4);
+  return (
+    <span className="block font-serif text-[3.6px] leading-[1.5]">
+      {src ? (
+        <img src={src} alt="" className={`object-cover ${shapes[position]}`} />
+      ) : (
+        <span className={`inline-block bg-[#bbb] ${shapes[position]}`} />
+      )}
+      {words || filler}
+    </span>
+  );
+}

@@ -1,0 +1,184 @@
+import { useEffect } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { listAssets, listJobs, prepareAsset, readAsset, type AssetDetail } from '@placard/core/contract';
+import { useAsk, useDo } from '../kit/asking.ts';
+import { AssetStrip } from '../kit/assetstrip.tsx';
+import { Bar, Progress } from '../kit/bar.tsx';
+import { Empty, Notice } from '../kit/notice.tsx';
+import { inBytes, inCount, inPixels, plural } from '../kit/words.ts';
+import { PlacardPanel } from '../placard/placard.tsx';
+import { useSelection } from '../shell/selection.tsx';
+
+/** Every picture's renditions: what a page will load, to scale. */
+export default function Prep() {
+  const waiting = useAsk(listAssets, { query: { lacking: 'prep', limit: '200' } });
+  const recent = useAsk(listAssets, { query: { limit: '60' } });
+  const { asset: selected, select } = useSelection();
+  const params = useParams();
+  const navigate = useNavigate();
+  const shown = [
+    ...(waiting.data?.assets ?? []),
+    ...(recent.data?.assets ?? []).filter(({ prepared }) => prepared === 'done'),
+  ];
+  const id = params.asset ?? selected ?? shown[0]?.id ?? null;
+  useEffect(() => {
+    if (id && id !== selected) select(id);
+  }, [id, selected, select]);
+  const asset = useAsk(
+    readAsset,
+    { params: { id: id ?? '' } },
+    { enabled: id !== null, placeholderData: (before) => before },
+  );
+  if (recent.isSuccess && shown.length === 0) {
+    return (
+      <Empty title="Nothing to prepare">
+        Accept arrivals, and their renditions are made at the measures of the site.
+      </Empty>
+    );
+  }
+  return (
+    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] gap-5 overflow-y-auto px-5 py-4 max-lg:grid-cols-1">
+      <div className="flex min-w-0 flex-col gap-3">
+        <div className="flex items-baseline gap-4">
+          <h1>Prep</h1>
+          <p className="text-soft">
+            {waiting.data && waiting.data.total > 0
+              ? `${plural(waiting.data.total, 'file')} still being prepared`
+              : 'Everything held is prepared.'}
+          </p>
+        </div>
+        <AssetStrip
+          label="Pictures and films"
+          assets={shown}
+          chosen={id}
+          onChoose={(chosen) => {
+            select(chosen);
+            void navigate(`/prep/${chosen}`, { replace: true });
+          }}
+        />
+        {asset.data && <Ladder key={asset.data.id} asset={asset.data} />}
+      </div>
+      <aside>
+        <PlacardPanel id={id} />
+      </aside>
+    </main>
+  );
+}
+
+function Ladder({ asset }: { asset: AssetDetail }) {
+  const prepare = useDo(prepareAsset);
+  const jobs = useAsk(listJobs, {}, { staleTime: Number.POSITIVE_INFINITY });
+  const job = jobs.data?.find(
+    ({ subject, kind, state }) =>
+      subject === asset.id && kind === 'prepare' && (state === 'waiting' || state === 'working'),
+  );
+  const { renditions, facts } = asset;
+  const modern = renditions.filter(({ mime }) => mime === 'image/webp' || mime === 'image/avif');
+  const widest = modern.at(-1);
+  return (
+    <>
+      {asset.trouble && (
+        <Notice
+          severity="stop"
+          action={
+            <button
+              type="button"
+              className="button"
+              onClick={() => prepare.mutate({ params: { id: asset.id } })}
+            >
+              Try again
+            </button>
+          }
+        >
+          {asset.trouble}
+        </Notice>
+      )}
+      {job && (
+        <div className="max-w-[520px]">
+          <p className="mb-1">
+            {job.state === 'waiting'
+              ? 'Waiting for its turn'
+              : `Making rendition ${job.done + 1} of ${job.total || '…'}`}
+          </p>
+          <Progress done={job.done} total={job.total || 1} label="Renditions" />
+        </div>
+      )}
+      {facts.kind === 'sound' ? (
+        <p className="text-soft">A sound has no renditions; it is played as it came.</p>
+      ) : (
+        modern.length > 0 && (
+          <>
+            <section
+              aria-label="Renditions side by side"
+              className="flex items-end gap-2.5 overflow-x-auto border border-rule bg-card p-3"
+            >
+              {modern.map((rendition) => (
+                <figure key={rendition.width} className="shrink-0">
+                  <img
+                    src={rendition.url}
+                    alt=""
+                    width={toScale(rendition.width, widest?.width ?? 1)}
+                    className="block bg-paper"
+                  />
+                  <figcaption className="mt-1 font-mono text-[12px] text-soft">
+                    {inCount(rendition.width)}
+                  </figcaption>
+                </figure>
+              ))}
+            </section>
+            <section className="border border-rule bg-card p-4">
+              <h2 className="mb-2">What the page will load</h2>
+              <table className="w-full text-[13px]">
+                <thead>
+                  <tr className="caption border-b border-rule text-left">
+                    <th className="py-1 font-normal">Width</th>
+                    <th className="font-normal">Format</th>
+                    <th className="w-[46%] font-normal">
+                      <span className="sr-only">Bytes to scale</span>
+                    </th>
+                    <th className="text-right font-normal">Bytes</th>
+                    <th className="text-right font-normal max-sm:hidden">Saved</th>
+                  </tr>
+                </thead>
+                <tbody className="font-mono">
+                  <tr className="border-b border-rule">
+                    <td className="py-1">{inPixels(facts.width, facts.height)}</td>
+                    <td>{facts.extension.toUpperCase()}, original</td>
+                    <td className="px-3">
+                      <Bar part={1} whole={1} tone="hatched" />
+                    </td>
+                    <td className="text-right">{inBytes(asset.bytes)}</td>
+                    <td className="max-sm:hidden" />
+                  </tr>
+                  {renditions.map(({ width, height, mime, bytes }) => (
+                    <tr key={`${width} ${mime}`} className="border-b border-rule last:border-0">
+                      <td className="py-1">{inPixels(width, height)}</td>
+                      <td>{mime.replace('image/', '').toUpperCase()}</td>
+                      <td className="px-3">
+                        <Bar part={bytes} whole={asset.bytes} />
+                      </td>
+                      <td className="text-right">{inBytes(bytes)}</td>
+                      <td className="text-right text-spruce max-sm:hidden">
+                        {bytes < asset.bytes ? `${Math.floor(100 - (100 * bytes) / asset.bytes)} %` : ''}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+              <p className="caption mt-2">
+                {facts.kind === 'film'
+                  ? 'These are its poster frame; the film itself is played as it came.'
+                  : 'Nothing is enlarged: the widest is as wide as the original or as the site can use.'}
+              </p>
+            </section>
+          </>
+        )
+      )}
+    </>
+  );
+}
+
+/** Widths to scale among each other, the widest at 300 pixels. */
+function toScale(width: number, widest: number): number {
+  return Math.max(16, Math.round((300 * width) / widest));
+}

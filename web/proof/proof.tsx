@@ -1,0 +1,160 @@
+import { useState } from 'react';
+import { Link, Navigate, useParams } from 'react-router';
+import { listPages, proofPage, readPage } from '@placard/core/contract';
+import type { Finding } from '@placard/core/proof';
+import { PREVIEW_SANDBOX } from '../embed/framepreview.tsx';
+import { useAsk } from '../kit/asking.ts';
+import { Empty, Notice } from '../kit/notice.tsx';
+import { inBytes, plural } from '../kit/words.ts';
+import { PageChoice } from '../pages/pagechoice.tsx';
+
+const DESK = 1280;
+const PHONE = 390;
+
+/** The page as visitors see it, at desk and phone width side by side, with what was found in it. */
+export default function Proof() {
+  const { page: id } = useParams();
+  const pages = useAsk(listPages);
+  if (id === undefined) {
+    const [first] = pages.data ?? [];
+    if (pages.isSuccess && !first)
+      return <Empty title="No pages yet">A page is looked at here before it goes out.</Empty>;
+    return first ? <Navigate to={`/proof/${first.id}`} replace /> : null;
+  }
+  return <OneProof key={id} id={id} />;
+}
+
+function OneProof({ id }: { id: string }) {
+  const page = useAsk(readPage, { params: { id } });
+  const proof = useAsk(proofPage, { params: { id } });
+  if (proof.error)
+    return (
+      <div className="p-5">
+        <Notice severity="stop">{proof.error.message}</Notice>
+      </div>
+    );
+  const weight = (viewport: number) =>
+    inBytes(proof.data?.weights.find((entry) => entry.viewport === viewport)?.bytes ?? 0);
+  return (
+    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:grid-cols-1 max-lg:grid-rows-none max-lg:overflow-y-auto max-sm:px-3">
+      <div className="flex min-h-0 min-w-0 flex-col">
+        <div className="mb-2 flex flex-wrap items-baseline gap-x-4">
+          <h1>Proof</h1>
+          <PageChoice stage="proof" chosen={id} />
+          <Link className="button-plain ml-auto" to={`/place/${id}`}>
+            Back to the page
+          </Link>
+        </div>
+        {proof.data && page.data && (
+          <div className="flex min-h-0 grow gap-4 max-lg:h-[80vh] max-sm:flex-col">
+            <Screen
+              name="At a desk"
+              width={DESK}
+              src={proof.data.preview}
+              title={page.data.title}
+              weight={weight(DESK)}
+              className="grow"
+            />
+            <Screen
+              name="On a phone"
+              width={PHONE}
+              src={proof.data.preview}
+              title={page.data.title}
+              weight={weight(PHONE)}
+              className="w-[30%] min-w-[200px] max-sm:order-first max-sm:w-full"
+            />
+          </div>
+        )}
+      </div>
+      <aside className="overflow-y-auto pr-1">
+        {proof.data && <Findings findings={proof.data.findings} pageId={id} />}
+      </aside>
+    </main>
+  );
+}
+
+/** One screen width, scaled down to the room there is; the page inside believes in its true width. */
+function Screen({
+  name,
+  width,
+  src,
+  title,
+  weight,
+  className,
+}: {
+  name: string;
+  width: number;
+  src: string;
+  title: string;
+  weight: string;
+  className: string;
+}) {
+  const [room, setRoom] = useState<{ width: number; height: number } | null>(null);
+  const measure = (element: HTMLDivElement | null) => {
+    if (!element) return undefined;
+    const observer = new ResizeObserver(() =>
+      setRoom({ width: element.clientWidth, height: element.clientHeight }),
+    );
+    observer.observe(element);
+    return () => observer.disconnect();
+  };
+  const scale = room ? Math.min(1, room.width / width) : 1;
+  return (
+    <section aria-label={name} className={`flex min-h-0 min-w-0 flex-col ${className}`}>
+      <p className="caption mb-1 flex justify-between gap-2">
+        <span>
+          {name}, {width} px{scale < 1 && `, shown at ${Math.round(scale * 100)} %`}
+        </span>
+        <span>{weight}</span>
+      </p>
+      <div ref={measure} className="relative min-h-0 grow overflow-hidden border border-edge bg-white">
+        {room && (
+          <iframe
+            src={src}
+            title={`${title}, ${name.toLowerCase()}`}
+            sandbox={PREVIEW_SANDBOX}
+            className="absolute top-0 left-0 origin-top-left"
+            style={{ width, height: room.height / scale, transform: `scale(${scale})` }}
+          />
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** What was found in a page, the gravest first. */
+export function Findings({ findings, pageId }: { findings: Finding[]; pageId: string }) {
+  const order = { stop: 0, warn: 1, note: 2 };
+  const sorted = [...findings].sort((a, b) => order[a.severity] - order[b.severity]);
+  const stops = findings.filter(({ severity }) => severity === 'stop').length;
+  return (
+    <section aria-label="Findings" className="wall-label">
+      <h2 className="mb-1 text-[18px]">
+        {findings.length === 0 ? 'Nothing found' : plural(findings.length, 'finding')}
+      </h2>
+      {findings.length === 0 ? (
+        <p className="text-spruce">
+          Every picture has its words and its credit, and nothing is soft or heavy.
+        </p>
+      ) : (
+        <p className="caption">
+          {stops > 0
+            ? `${plural(stops, 'thing')} to mend before it goes out`
+            : 'Nothing keeps it from going out.'}
+        </p>
+      )}
+      <div className="mt-2">
+        {sorted.map(({ rule, severity, says, remedy, where }) => (
+          <Notice key={`${rule} ${where}`} severity={severity}>
+            {says} <span className="text-soft">{remedy}</span>
+          </Notice>
+        ))}
+      </div>
+      {findings.length > 0 && (
+        <Link className="button mt-3" to={`/place/${pageId}`}>
+          Mend it in the page
+        </Link>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,135 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { ChevronDown, ChevronUp, Moon, Sun } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { Link, Outlet } from 'react-router';
+import { readSite, type Person } from '@placard/core/contract';
+import { useAsk, useServerEvents } from '../kit/asking.ts';
+import { DropAnywhere } from '../gather/dropanywhere.tsx';
+import { JobsUnderWay } from './jobs.tsx';
+import { useSelection } from './selection.tsx';
+import { StageRule } from './stagerule.tsx';
+import { Tray } from './tray.tsx';
+
+const Find = lazy(() => import('./find.tsx'));
+
+interface FrameProps {
+  me: Person;
+  theme: 'day' | 'night';
+  chooseTheme: (theme: 'day' | 'night') => void;
+}
+
+/** What stands round every screen: title bar, stage rule, foot with the tray. */
+export function Frame({ me, theme, chooseTheme }: FrameProps) {
+  useServerEvents();
+  const site = useAsk(readSite, {}, { staleTime: 60_000 });
+  const { trayOpen, openTray } = useSelection();
+  const [finding, setFinding] = useState(false);
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        setFinding(true);
+      }
+    };
+    addEventListener('keydown', listen);
+    return () => removeEventListener('keydown', listen);
+  }, []);
+  return (
+    <div className="grid h-full grid-rows-[40px_56px_minmax(0,1fr)_auto_34px]">
+      <header className="flex items-center gap-4 bg-paper px-5">
+        <Link to="/gather" className="flex items-center gap-2.5 font-serif text-[18px] font-semibold">
+          <img src="/mark.svg" alt="" className="h-[19px]" /> Placard
+        </Link>
+        <span className="truncate text-soft max-sm:hidden">{site.data?.name}</span>
+        <button
+          type="button"
+          onClick={() => setFinding(true)}
+          className="ml-auto flex w-[330px] items-center justify-between border-b border-rule px-0.5 py-1 text-left text-soft hover:border-ink max-md:w-auto max-md:gap-2"
+        >
+          <span className="max-sm:sr-only">Find or do anything</span>
+          <kbd className="rounded-xs border border-rule bg-card px-1.5 font-mono text-[12px]">Ctrl K</kbd>
+        </button>
+        <button
+          type="button"
+          aria-label={theme === 'day' ? 'Change to the night theme' : 'Change to the day theme'}
+          className="p-1 hover:text-madder"
+          onClick={() => chooseTheme(theme === 'day' ? 'night' : 'day')}
+        >
+          {theme === 'day' ? <Moon aria-hidden className="size-4" /> : <Sun aria-hidden className="size-4" />}
+        </button>
+        <Account me={me} />
+      </header>
+      <StageRule />
+      <DropAnywhere>
+        <Outlet context={me} />
+      </DropAnywhere>
+      {trayOpen ? <Tray /> : <span />}
+      <footer className="flex items-center gap-5 border-t border-rule bg-paper px-5 text-[13px] text-soft">
+        <button
+          type="button"
+          aria-expanded={trayOpen}
+          onClick={() => openTray(!trayOpen)}
+          className="flex items-center gap-1.5 font-semibold text-ink hover:text-madder"
+        >
+          {trayOpen ? (
+            <ChevronDown aria-hidden className="size-4" />
+          ) : (
+            <ChevronUp aria-hidden className="size-4" />
+          )}{' '}
+          Holdings
+        </button>
+        <span className="max-sm:hidden">drag from here</span>
+        <JobsUnderWay />
+        <span id="foot-right" className="ml-auto flex gap-5" />
+      </footer>
+      {finding && (
+        <Suspense fallback={null}>
+          <Find onClose={() => setFinding(false)} />
+        </Suspense>
+      )}
+    </div>
+  );
+}
+
+function Account({ me }: { me: Person }) {
+  const client = useQueryClient();
+  const leave = async () => {
+    await fetch('/api/auth/sign-out', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{}',
+    });
+    client.clear();
+    location.assign('/');
+  };
+  return (
+    <DropdownMenu.Root modal={false}>
+      <DropdownMenu.Trigger
+        aria-label={`Account of ${me.name}`}
+        className="grid size-[26px] place-items-center rounded-full border border-ink text-[12px] font-semibold"
+      >
+        {me.name[0]}
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={6}
+          className="z-50 min-w-[200px] border border-rule bg-card p-3 shadow-md"
+        >
+          <p className="font-serif font-semibold">{me.name}</p>
+          <p className="caption">
+            {me.role}, {me.email}
+          </p>
+          <DropdownMenu.Separator className="my-2 border-t border-rule" />
+          <DropdownMenu.Item
+            onSelect={() => void leave()}
+            className="cursor-pointer py-1 outline-none data-[highlighted]:text-madder"
+          >
+            Sign out
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,20 @@
+import { listJobs } from '@placard/core/contract';
+import { useAsk } from '../kit/asking.ts';
+import { plural } from '../kit/words.ts';
+
+/** In the foot: what is being worked on, and how much waits behind it. */
+export function JobsUnderWay() {
+  const jobs = useAsk(listJobs, {}, { staleTime: Number.POSITIVE_INFINITY });
+  const active = (jobs.data ?? []).filter(({ state }) => state === 'waiting' || state === 'working');
+  const current = active.find(({ state }) => state === 'working') ?? active[0];
+  if (!current) return null;
+  return (
+    <span role="status" className="flex min-w-0 items-center gap-2">
+      <span className="truncate text-ink">
+        {current.says}
+        {current.total > 0 && ` (${current.done} of ${current.total})`}
+      </span>
+      {active.length > 1 && <span className="shrink-0">and {plural(active.length - 1, 'more', 'more')}</span>}
+    </span>
+  );
+}

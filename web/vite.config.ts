@@ -1,0 +1,15 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+const server = process.env['PLACARD_SERVER'] ?? 'http://localhost:4600';
+
+export default defineConfig({
+  plugins: [react(), tailwindcss()],
+  build: { target: 'es2023', assetsInlineLimit: 0 },
+  server: {
+    host: 'localhost',
+    strictPort: true,
+    proxy: Object.fromEntries(['/api', '/upload', '/healthz'].map((path) => [path, { target: server }])),
+  },
+});
