@@ -54,7 +54,9 @@ export async function application(house: House): Promise<Express> {
     response.json(openApiDocument());
   });
   router.get('/api/events', admit(whoAsks, EVERYONE), (_request, response) => events.add(response));
-  const upload = await uploads(database, configuration.uploads, configuration.maxUpload, () => runner.wake());
+  const upload = await uploads(database, configuration.uploads, configuration.maxUpload, log, () =>
+    runner.wake(),
+  );
   router.all(['/upload', '/upload/*id'], admit(whoAsks, EDITORS), async (request, response, next) => {
     const site = await readSite(database, configuration.contentOrigin);
     return upload(site.id)(request, response, next);

@@ -1,20 +1,23 @@
 import { FileStore } from '@tus/file-store';
 import { Server } from '@tus/server';
 import type { RequestHandler } from 'express';
+import type { Logger } from 'pino';
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { mkdir } from 'node:fs/promises';
 import type { Person } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
 import { newId } from '../db/columns.ts';
 import { announceArrival, arrivalComplete } from '../holdings/arrivals.ts';
 
-const PERSON_HEADER = 'x-placard-person';
-const SITE_HEADER = 'x-placard-site';
+// Who uploads, told past the upload library, whose callbacks know only the bare request.
+const uploader = new AsyncLocalStorage<{ siteId: string; personId: string }>();
 
 /** Resumable uploads (tus 1.0) at `/upload`; each becomes an arrival when it begins. */
 export async function uploads(
   database: Database,
   folder: string,
   maxSize: number,
+  log: Logger,
   onArrived: () => void,
 ): Promise<(siteId: string) => RequestHandler> {
   await mkdir(folder, { recursive: true });
@@ -25,15 +28,14 @@ export async function uploads(
     datastore: new FileStore({ directory: folder }),
     disableTerminationForFinishedUploads: true,
     namingFunction: () => newId(),
-    onUploadCreate: async (request, upload) => {
+    onUploadCreate: async (_request, upload) => {
       if (!upload.size)
         throw refusal(
           upload.size === 0 ? 'This file is empty.' : 'Say the size of the file first (Upload-Length).',
         );
       await announceArrival(database, {
         id: upload.id,
-        siteId: request.headers.get(SITE_HEADER) ?? '',
-        personId: request.headers.get(PERSON_HEADER) ?? '',
+        ...(uploader.getStore() ?? { siteId: '', personId: '' }),
         fileName: upload.metadata?.['filename']?.replace(/^.*[/\\]/, '') || 'unnamed',
         bytes: upload.size,
       });
@@ -52,16 +54,14 @@ export async function uploads(
           status_code: 507,
           body: 'The disk is full. Nothing was kept of this part; go on when there is room.',
         };
-      return 'body' in error
-        ? error
-        : { status_code: 500, body: 'This part could not be written. Try again.' };
+      if ('body' in error) return error;
+      log.error({ error: says, cause: String(error.cause) }, 'An upload could not be written');
+      return { status_code: 500, body: 'This part could not be written. Try again.' };
     },
   });
   return (siteId) => (request, response) => {
-    const person = response.locals['person'] as Person;
-    request.headers[PERSON_HEADER] = person.id;
-    request.headers[SITE_HEADER] = siteId;
-    return server.handle(request, response);
+    const { id: personId } = response.locals['person'] as Person;
+    return uploader.run({ siteId, personId }, () => server.handle(request, response));
   };
 }
 

@@ -1,7 +1,7 @@
 import { Disk } from 'flydrive';
 import { FSDriver } from 'flydrive/drivers/fs';
 import type { Readable } from 'node:stream';
-import { statfs } from 'node:fs/promises';
+import { mkdir, statfs } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { Signature } from './signature.ts';
 
@@ -29,6 +29,7 @@ const FREE_FLOOR = 50_000_000;
 export async function openStore(address: string, secret: string, contentOrigin: string): Promise<Store> {
   const url = new URL(address);
   const folder = url.protocol === 'file:' ? fileURLToPath(url) : null;
+  if (folder !== null) await mkdir(folder, { recursive: true });
   const disk = new Disk(
     folder === null ? await s3Driver(url) : new FSDriver({ location: folder, visibility: 'private' }),
   );
@@ -45,7 +46,7 @@ export async function openStore(address: string, secret: string, contentOrigin: 
     address: (key) => `${contentOrigin}/f/${signature.of(key)}/${key}`,
     healthy: async () => {
       try {
-        if (folder === null) return await disk.exists('.').then(() => true);
+        if (folder === null) return await disk.exists('health').then(() => true);
         const { bavail, bsize } = await statfs(folder);
         return bavail * bsize > FREE_FLOOR;
       } catch {
