@@ -27,7 +27,7 @@ function creativeCommons(parts: string, terms: Pick<Terms, 'permits' | 'requires
   const short = `CC ${parts} 4.0`;
   return {
     id: `cc-${parts.toLowerCase()}-4.0`,
-    name: `Creative Commons ${parts} 4.0 International`,
+    name: `Creative Commons ${parts} 4.0`,
     short,
     deed: `https://creativecommons.org/licenses/${parts.toLowerCase()}/4.0/`,
     spdx: `CC-${parts}-4.0`,

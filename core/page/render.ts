@@ -94,7 +94,7 @@ function renderHeld(block: Picture | Film, context: RenderContext): string {
 const FILLS = 'display:block;width:100%;height:auto';
 
 function renderPicture(asset: HeldAsset, alt: string, standing: Standing, context: RenderContext): string {
-  const byMime = Map.groupBy(asset.sources, (source) => source.mime);
+  const byMime = groupByMime(asset.sources);
   const safe =
     byMime.get('image/jpeg') ?? byMime.get('image/png') ?? byMime.get('image/gif') ?? asset.sources;
   const shown = standing.width ?? columnOf(context.measures);
@@ -108,6 +108,12 @@ function renderPicture(asset: HeldAsset, alt: string, standing: Standing, contex
   const several = safe.length > 1 ? ` srcset="${srcset(safe)}" sizes="${sizes}"` : '';
   const img = `<img src="${escapeHtml(file.url)}"${several} width="${file.width}" height="${file.height}" alt="${escapeHtml(alt)}" loading="lazy" decoding="async" style="${FILLS}">`;
   return modern === '' ? img : `<picture>${modern}${img}</picture>`;
+}
+
+function groupByMime(sources: readonly Source[]): Map<string, Source[]> {
+  const groups = new Map<string, Source[]>();
+  for (const source of sources) groups.set(source.mime, [...(groups.get(source.mime) ?? []), source]);
+  return groups;
 }
 
 /** The `srcset` value for files of one type (HTML, width descriptors). */

@@ -46,7 +46,7 @@ export function answerHoldings(
             says: 'Somebody has accepted or discarded it already, or it is still being read.',
           });
       } catch (error) {
-        if (!(error instanceof Problem)) log.error({ error }, 'Could not accept an arrival');
+        if (!(error instanceof Problem)) log.error({ err: error }, 'Could not accept an arrival');
         left.push({
           arrival: wish.id,
           says: error instanceof Problem ? error.message : 'It could not be accepted. Try again.',

@@ -99,7 +99,7 @@ export function answerPages(
     response.attachment(`${slug(page.title, 'page')}.zip`);
     const stream = handoff.zipHandOff(store, site, page.title, ready);
     stream.on('error', (error) => {
-      log.error({ error }, 'A hand-off broke off');
+      log.error({ err: error }, 'A hand-off broke off');
       response.destroy();
     });
     stream.pipe(response);

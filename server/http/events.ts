@@ -47,7 +47,7 @@ export class Events {
     if (this.#timer || this.#listeners.size === 0) return;
     this.#timer = setTimeout(() => {
       this.#tell()
-        .catch((error: unknown) => this.#log.warn({ error }, 'Could not read what changed'))
+        .catch((error: unknown) => this.#log.warn({ err: error }, 'Could not read what changed'))
         .finally(() => {
           this.#timer = undefined;
           this.#schedule();

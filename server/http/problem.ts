@@ -28,7 +28,7 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
       return;
     }
     const problem = asProblem(error);
-    if (problem.status >= 500) log.error({ error, path: request.path }, 'Request failed');
+    if (problem.status >= 500) log.error({ err: error, path: request.path }, 'Request failed');
     response
       .status(problem.status)
       .type('application/problem+json')

@@ -33,7 +33,7 @@ export class Runner {
     this.#loop = this.#run();
     this.#heartbeat = setInterval(() => {
       renew(this.#database, this.#id, [...this.#running.keys()]).catch((error: unknown) =>
-        this.#log.warn({ error }, 'Could not renew the lease of jobs'),
+        this.#log.warn({ err: error }, 'Could not renew the lease of jobs'),
       );
     }, LEASE / 3);
   }
@@ -84,7 +84,7 @@ export class Runner {
     try {
       return await take(this.#database, this.#id);
     } catch (error) {
-      this.#log.error({ error }, 'Could not take a job');
+      this.#log.error({ err: error }, 'Could not take a job');
       return undefined;
     }
   }
@@ -108,7 +108,7 @@ export class Runner {
       if (await fail(this.#database, row, says, mayPass)) await work.gaveUp(row.subject, says);
     } catch (error) {
       // The lease runs out and another turn takes the job up again.
-      this.#log.error({ error, job: row.id }, 'Could not put a job aside');
+      this.#log.error({ err: error, job: row.id }, 'Could not put a job aside');
     }
   }
 }

@@ -49,16 +49,14 @@ export async function found(database: Database, founding: Founding): Promise<boo
       await transaction
         .insert(user)
         .values({ id, name: personName, email: email.toLowerCase(), role, emailVerified: true, ...times });
-      await transaction
-        .insert(account)
-        .values({
-          id: randomUUID(),
-          accountId: id,
-          providerId: 'credential',
-          userId: id,
-          password: hash,
-          ...times,
-        });
+      await transaction.insert(account).values({
+        id: randomUUID(),
+        accountId: id,
+        providerId: 'credential',
+        userId: id,
+        password: hash,
+        ...times,
+      });
     }
     return true;
   });

@@ -179,8 +179,12 @@ function Verdict({ frame, dropped }: { frame: Frame | null; dropped: Dropped[] }
 
 /** What was dropped, by its reason. */
 function grouped(dropped: Dropped[]): { why: string; what: string[] }[] {
-  return [...Map.groupBy(dropped, ({ why }) => why)].map(([why, parts]) => ({
+  const reasons = [...new Set(dropped.map(({ why }) => why))];
+  return reasons.map((why) => ({
     why,
-    what: parts.slice(0, 6).map(({ what }) => what),
+    what: dropped
+      .filter((part) => part.why === why)
+      .slice(0, 6)
+      .map(({ what }) => what),
   }));
 }

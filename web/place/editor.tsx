@@ -14,7 +14,7 @@ import { Hairline } from './hairline.tsx';
 import { MeasureRule } from './measurerule.tsx';
 import { embedBlock, PLACEMENT_NODES } from './nodes.ts';
 import { Outline } from './outline.tsx';
-import { boundaryAt, insertBlock, selectedNode, moveSelected } from './placing.ts';
+import { beginInWords, boundaryAt, insertBlock, selectedNode, moveSelected } from './placing.ts';
 import { RefusedPlacing } from './refusedplacing.tsx';
 import { SaveLine } from './saveline.tsx';
 import { StandingPanel } from './standingpanel.tsx';
@@ -84,6 +84,7 @@ export function PageEditor({ page, site, onOpenNewer }: PageEditorProps) {
       },
       handleKeyDown: (view, event) => event.altKey && moveSelected(view, event.key),
     },
+    onCreate: ({ editor }) => beginInWords(editor),
     onUpdate: ({ editor }) =>
       write({ title: titleNow.current, document: editor.getJSON() as unknown as PageDocument }),
   });

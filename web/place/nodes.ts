@@ -39,7 +39,11 @@ function placementNode(name: 'picture' | 'film' | 'embed', defaults: Record<stri
       'figure',
       mergeAttributes(HTMLAttributes, { [`data-placard-${name}`]: JSON.stringify(node.attrs) }),
     ],
-    addNodeView: () => ReactNodeViewRenderer(PlacementView, { className: 'placement-shell' }),
+    addNodeView: () =>
+      ReactNodeViewRenderer(PlacementView, {
+        className: 'placement-shell',
+        attrs: ({ node }) => ({ 'data-position': String(node.attrs['position']) }),
+      }),
   });
 }
 

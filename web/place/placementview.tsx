@@ -7,21 +7,21 @@ import { useAsk } from '../kit/asking.ts';
 import { FramePreview } from '../embed/framepreview.tsx';
 import { Statement } from '../placard/statement.tsx';
 
-/** How a placement stands on the desk, where the page is always as wide as its column. */
-export function standingStyle(position: Position, width: number, gap: number): CSSProperties {
+/** The width and gaps of a placement on the desk; its shell floats and clears (page.css). */
+function standingStyle(position: Position, width: number, gap: number): CSSProperties {
   switch (position) {
     case 'beside-left':
-      return { float: 'left', width, margin: `4px ${gap}px ${gap}px 0` };
+      return { width, margin: `4px ${gap}px ${gap}px 0` };
     case 'beside-right':
-      return { float: 'right', width, margin: `4px 0 ${gap}px ${gap}px` };
+      return { width, margin: `4px 0 ${gap}px ${gap}px` };
     case 'centred':
-      return { clear: 'both', width, margin: `${gap}px auto` };
+      return { width, margin: `${gap}px auto` };
     case 'alone-left':
-      return { clear: 'both', width, margin: `${gap}px auto ${gap}px 0` };
+      return { width, margin: `${gap}px auto ${gap}px 0` };
     case 'full':
-      return { clear: 'both', margin: `${gap}px 0` };
+      return { margin: `${gap}px 0` };
     case 'bleed':
-      return { clear: 'both', margin: `${gap}px -16px` };
+      return { margin: `${gap}px -16px` };
   }
 }
 

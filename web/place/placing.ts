@@ -1,4 +1,4 @@
-import { NodeSelection } from '@tiptap/pm/state';
+import { NodeSelection, Selection } from '@tiptap/pm/state';
 import type { Node } from '@tiptap/pm/model';
 import type { EditorView } from '@tiptap/pm/view';
 import type { Editor, JSONContent } from '@tiptap/react';
@@ -12,6 +12,13 @@ export function selectedNode(editor: Editor): { node: Node; pos: number } | null
   )
     return null;
   return { node: selection.node, pos: selection.from };
+}
+
+/** Puts the caret into the first words, so that nothing is selected before anybody chose it. */
+export function beginInWords(editor: Editor): void {
+  const { state, view } = editor;
+  const caret = Selection.findFrom(state.doc.resolve(0), 1, true);
+  if (caret) view.dispatch(state.tr.setSelection(caret).setMeta('addToHistory', false));
 }
 
 /** The boundary between two blocks that is nearest to a point on the screen. */

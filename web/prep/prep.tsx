@@ -20,7 +20,12 @@ export default function Prep() {
     ...(waiting.data?.assets ?? []),
     ...(recent.data?.assets ?? []).filter(({ prepared }) => prepared === 'done'),
   ];
-  const id = params.asset ?? selected ?? shown[0]?.id ?? null;
+  const id =
+    params.asset ??
+    selected ??
+    shown.find(({ facts }) => facts.kind === 'picture')?.id ??
+    shown[0]?.id ??
+    null;
   useEffect(() => {
     if (id && id !== selected) select(id);
   }, [id, selected, select]);
