@@ -65,7 +65,7 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
   for (const file of FILES) arrivals.set(await send(address, origin, cookie, file), file);
   const ready = await untilRead(ask, arrivals.size);
   const sectionOf = (slug: string) => site.sections.find((section) => section.slug === slug)?.id ?? '';
-  const wanted = ready.filter(({ id }) => arrivals.get(id)?.waiting !== true).reverse();
+  const wanted = ready.filter(({ id }) => arrivals.get(id)?.waiting !== true).toReversed();
   const { accepted } = await ask<{ accepted: { arrival: string; asset: string }[] }>(
     'POST',
     '/api/arrivals/accept',

@@ -24,12 +24,8 @@ export async function run(words: string[]): Promise<number> {
   });
   const web = fileURLToPath(new URL('../web', import.meta.url));
   const vite = start(
-    process.execPath,
-    [
-      fileURLToPath(import.meta.resolve('vite/bin/vite.js', `file://${web}/vite.config.ts`)),
-      '--port',
-      String(port),
-    ],
+    fileURLToPath(new URL('../node_modules/.bin/vite', import.meta.url)),
+    ['--port', String(port)],
     {
       cwd: web,
       env: { ...process.env, PLACARD_SERVER: `http://127.0.0.1:${inner}` },

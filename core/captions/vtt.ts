@@ -45,7 +45,8 @@ export function readCaptions(text: string): ReadCaptions {
 function readTime(text: string): number | undefined {
   const match = TIME.exec(text);
   if (!match) return undefined;
-  return Number(match[1] ?? 0) * 3600 + Number(match[2]) * 60 + Number(match[3]) + Number(match[4]) / 1000;
+  const seconds = Number(match[1] ?? 0) * 3600 + Number(match[2]) * 60 + Number(match[3]);
+  return (seconds * 1000 + Number(match[4])) / 1000;
 }
 
 /** Writes cues as WebVTT (W3C). */

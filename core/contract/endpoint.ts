@@ -5,7 +5,7 @@ export const ROLES = ['editor', 'reviewer', 'keeper'] as const;
 export type Role = (typeof ROLES)[number];
 
 /** Everyone who is signed in. */
-export const EVERYONE: readonly Role[] = ROLES;
+export const EVERYONE: readonly Role[] = ['editor', 'reviewer', 'keeper'];
 /** Those who change pages and holdings. */
 export const EDITORS: readonly Role[] = ['editor', 'keeper'];
 /** Those who approve terms and hosts. */

@@ -35,7 +35,7 @@ const EmbedSchema = v.object({
 export function isLinkAddress(href: string): boolean {
   // eslint-disable-next-line no-control-regex
   if (href.length > 2000 || /[\u0000-\u0020\u007f]/.test(href.trim())) return false;
-  return /^(https?:\/\/[^/]|mailto:|tel:|#|\/(?!\/)|\.{0,2}\/|\?)/i.test(href.trim());
+  return /^(https?:\/\/[^/]|mailto:|tel:|#|\/(?!\/)|\.{1,2}\/|\?)/i.test(href.trim());
 }
 
 const MarkSchema = v.variant('type', [
@@ -64,7 +64,6 @@ const HeadingSchema = v.object({
 });
 const ParagraphSchema = v.object({ type: v.literal('paragraph'), content: inlines });
 
-export type Mark = v.InferOutput<typeof MarkSchema>;
 export type Inline = v.InferOutput<typeof InlineSchema>;
 export type Picture = v.InferOutput<typeof PictureSchema>;
 export type Film = v.InferOutput<typeof FilmSchema>;
@@ -92,7 +91,9 @@ const ListSchema: v.GenericSchema<List> = v.object({
 });
 
 function isList(input: unknown): boolean {
-  return typeof input === 'object' && input !== null && 'type' in input && /List$/.test(String(input.type));
+  return (
+    typeof input === 'object' && input !== null && 'type' in input && String(input.type).endsWith('List')
+  );
 }
 
 const BLOCKS = {

@@ -1,5 +1,5 @@
 import { FileAudio, Film, ImageOff } from 'lucide-react';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { thumbHashToDataURL } from 'thumbhash';
 import type { Facts } from '@placard/core/contract';
 
@@ -15,6 +15,7 @@ export function Thumbnail({
   alt?: string;
   className?: string;
 }) {
+  const [loaded, setLoaded] = useState(false);
   const placeholder = useMemo(() => {
     if (!facts?.thumbhash) return undefined;
     return thumbHashToDataURL(Uint8Array.from(atob(facts.thumbhash), (character) => character.charCodeAt(0)));
@@ -29,7 +30,7 @@ export function Thumbnail({
   }
   return (
     <span className={`relative block overflow-hidden bg-paper ${className}`}>
-      {placeholder && (
+      {placeholder && !loaded && (
         <img
           src={placeholder}
           alt=""
@@ -41,6 +42,7 @@ export function Thumbnail({
         src={src}
         alt={alt}
         loading="lazy"
+        onLoad={() => setLoaded(true)}
         draggable={false}
         className="relative size-full object-contain"
       />

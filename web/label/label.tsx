@@ -1,11 +1,12 @@
 import { ArrowLeft, ArrowRight } from 'lucide-react';
-import { useCallback, useEffect } from 'react';
+import { useCallback, useEffect, useMemo } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { listAssets, readAsset, type AssetDetail } from '@placard/core/contract';
 import { lacks, type Lack } from '@placard/core/credit';
 import { useAsk } from '../kit/asking.ts';
 import { AssetStrip } from '../kit/assetstrip.tsx';
 import { Empty } from '../kit/notice.tsx';
+import { Player } from '../kit/player.tsx';
 import { plural } from '../kit/words.ts';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useSelection } from '../shell/selection.tsx';
@@ -19,7 +20,7 @@ export default function Label() {
   const { asset: selected, select } = useSelection();
   const { asset: asked } = useParams();
   const navigate = useNavigate();
-  const unlabelled = lacking.data?.assets ?? [];
+  const unlabelled = useMemo(() => lacking.data?.assets ?? [], [lacking.data]);
   const walked = all.data?.assets ?? [];
   const id = asked ?? unlabelled[0]?.id ?? selected ?? walked[0]?.id ?? null;
   useEffect(() => {
@@ -113,20 +114,13 @@ function Large({ asset, missing }: { asset: AssetDetail; missing: Lack[] }) {
       .findLast(({ width }) => width <= 1500) ?? asset.renditions[0];
   return (
     <figure className="flex min-h-0 grow flex-col border border-rule bg-card p-3 max-lg:h-[50vh]">
-      {asset.facts.kind === 'film' ? (
-        <video
-          src={asset.original}
-          controls
+      {asset.facts.kind !== 'picture' ? (
+        <Player
+          asset={asset}
           poster={large?.url}
+          label={asset.placard.alt}
           className="min-h-0 w-full grow object-contain"
-        >
-          {asset.tracks.map(({ url, language, label }) => (
-            <track key={language} kind="captions" src={url} srcLang={language} label={label} />
-          ))}
-        </video>
-      ) : asset.facts.kind === 'sound' ? (
-        // eslint-disable-next-line jsx-a11y/media-has-caption
-        <audio src={asset.original} controls className="m-auto" />
+        />
       ) : (
         <img
           src={large?.url ?? asset.thumbnail ?? asset.original}

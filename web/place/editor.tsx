@@ -1,5 +1,5 @@
 import { EditorContent, useEditor, useEditorState, type Editor } from '@tiptap/react';
-import StarterKit from '@tiptap/starter-kit';
+import { StarterKit } from '@tiptap/starter-kit';
 import { useEffect, useRef, useState } from 'react';
 import { useOutletContext } from 'react-router';
 import type { Page, Person, Site } from '@placard/core/contract';

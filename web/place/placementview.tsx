@@ -4,6 +4,7 @@ import { readAsset, readSite } from '@placard/core/contract';
 import { statement } from '@placard/core/credit';
 import { columnOf, shownWidth, type Embed, type Picture, type Position } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
+import { Player } from '../kit/player.tsx';
 import { FramePreview } from '../embed/framepreview.tsx';
 import { Statement } from '../placard/statement.tsx';
 
@@ -50,7 +51,7 @@ function HeldFigure({ attrs }: { attrs: Picture['attrs'] }) {
   if (asset.error)
     return <p className="border border-dashed border-madder p-4 text-[14px]">{asset.error.message}</p>;
   if (!asset.data) return <span className="block aspect-[3/2] bg-[#eee]" />;
-  const { facts, placard, renditions, thumbnail, original, tracks } = asset.data;
+  const { facts, placard, renditions, thumbnail } = asset.data;
   const safe = renditions.filter(({ mime }) => mime === 'image/webp' || mime === 'image/avif');
   const shown = safe.find(({ width }) => width >= 720) ?? safe.at(-1);
   const alt = attrs.ownAlt ?? placard.alt;
@@ -58,23 +59,8 @@ function HeldFigure({ attrs }: { attrs: Picture['attrs'] }) {
   const runs = statement(placard);
   return (
     <>
-      {facts.kind === 'film' ? (
-        <video
-          controls
-          preload="none"
-          poster={shown?.url}
-          src={original}
-          aria-label={alt}
-          className="block w-full"
-          style={{ aspectRatio: `${facts.width}/${facts.height}` }}
-        >
-          {tracks.map(({ url, language, label }) => (
-            <track key={language} kind="captions" src={url} srcLang={language} label={label} />
-          ))}
-        </video>
-      ) : facts.kind === 'sound' ? (
-        // eslint-disable-next-line jsx-a11y/media-has-caption
-        <audio controls preload="none" src={original} aria-label={alt} className="block w-full" />
+      {facts.kind !== 'picture' ? (
+        <Player asset={asset.data} poster={shown?.url} label={alt} className="block w-full" />
       ) : (
         <img
           src={shown?.url ?? thumbnail ?? ''}

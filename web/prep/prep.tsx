@@ -79,7 +79,6 @@ function Ladder({ asset }: { asset: AssetDetail }) {
   );
   const { renditions, facts } = asset;
   const modern = renditions.filter(({ mime }) => mime === 'image/webp' || mime === 'image/avif');
-  const widest = modern.at(-1);
   return (
     <>
       {asset.trouble && (
@@ -122,7 +121,7 @@ function Ladder({ asset }: { asset: AssetDetail }) {
                   <img
                     src={rendition.url}
                     alt=""
-                    width={toScale(rendition.width, widest?.width ?? 1)}
+                    width={toScale(rendition.width, modern)}
                     className="block bg-paper"
                   />
                   <figcaption className="mt-1 font-mono text-[12px] text-soft">
@@ -153,7 +152,7 @@ function Ladder({ asset }: { asset: AssetDetail }) {
                       <Bar part={1} whole={1} tone="hatched" />
                     </td>
                     <td className="text-right">{inBytes(asset.bytes)}</td>
-                    <td className="max-sm:hidden" />
+                    <td className="max-sm:hidden">{null}</td>
                   </tr>
                   {renditions.map(({ width, height, mime, bytes }) => (
                     <tr key={`${width} ${mime}`} className="border-b border-rule last:border-0">
@@ -183,7 +182,8 @@ function Ladder({ asset }: { asset: AssetDetail }) {
   );
 }
 
-/** Widths to scale among each other, the widest at 300 pixels. */
-function toScale(width: number, widest: number): number {
-  return Math.max(16, Math.round((300 * width) / widest));
+/** Widths to scale among each other, all together as wide as the strip. */
+function toScale(width: number, all: readonly { width: number }[]): number {
+  const sum = all.reduce((total, rendition) => total + rendition.width, 0);
+  return Math.max(12, Math.min(420, Math.round((740 * width) / sum)));
 }

@@ -1,0 +1,330 @@
+import fc from 'fast-check';
+import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5';
+import { describe, expect, it } from 'vitest';
+import { PERMISSIONS, SANDBOX_TOKENS } from './frame.ts';
+import { LONGEST_CODE, unpack, type Unpacked } from './unpack.ts';
+
+const HOSTS_CODE = `<script>trk("view","e91")</script>
+<div style="left:0;width:100%;height:0;position:relative;padding-bottom:56.25%"><iframe width="560" height="315"
+ src="https://lanternreel.example/player/q7Zt?si=8fJ2_kd&amp;utm_source=share" title="Aligning a finder scope"
+ frameborder="0" onload="rs(this)" allow="autoplay; fullscreen; camera; clipboard-write" allowfullscreen></iframe></div>
+<a href="https://lanternreel.example/?ref=embed">Watch more</a>`;
+
+const dropped = (unpacked: Unpacked) => unpacked.dropped.map(({ what }) => what).join('\n');
+
+describe('a host’s embed code', () => {
+  const unpacked = unpack(HOSTS_CODE);
+
+  it('keeps the frame, rebuilt', () => {
+    expect(unpacked.html).toBe(
+      '<iframe src="https://lanternreel.example/player/q7Zt" title="Aligning a finder scope" width="560" height="315" ' +
+        'style="aspect-ratio:560/315;width:100%;height:auto;border:0" loading="lazy" ' +
+        'referrerpolicy="strict-origin-when-cross-origin" ' +
+        'sandbox="allow-popups allow-presentation allow-same-origin allow-scripts" allow="fullscreen"></iframe>',
+    );
+  });
+
+  it('says what was dropped', () => {
+    for (const part of [
+      '<script>',
+      'onload=',
+      'frameborder',
+      'allow: camera',
+      'utm_source=share',
+      '<a href=',
+      'Watch more',
+    ]) {
+      expect(dropped(unpacked)).toContain(part);
+    }
+  });
+
+  it('names the origin and the policy line', () => {
+    expect(unpacked.origins).toEqual(['https://lanternreel.example']);
+    expect(unpacked.csp).toEqual({ 'frame-src': ['https://lanternreel.example'] });
+    expect(unpacked.findings).toEqual([]);
+  });
+});
+
+describe('the room a frame takes', () => {
+  it.each([
+    [
+      'its own numbers',
+      '<iframe src="https://a.example/" width="400" height="300">',
+      { kind: 'ratio', width: 400, height: 300 },
+    ],
+    [
+      'its style',
+      '<iframe src="https://a.example/" style="width:500px;height:250px">',
+      { kind: 'ratio', width: 500, height: 250 },
+    ],
+    [
+      'a padded wrapper',
+      '<div style="padding-bottom:75%;height:0"><iframe src="https://a.example/" width="100%" height="100%">',
+      { kind: 'ratio', width: 640, height: 480 },
+    ],
+    [
+      'an aspect ratio',
+      '<iframe src="https://a.example/" style="aspect-ratio: 16 / 9; width: 100%">',
+      { kind: 'ratio', width: 640, height: 360 },
+    ],
+    [
+      'a height alone',
+      '<iframe src="https://a.example/" width="100%" height="420">',
+      { kind: 'height', height: 420 },
+    ],
+    ['nothing', '<iframe src="https://a.example/">', { kind: 'ratio', width: 640, height: 360 }],
+    [
+      'nonsense',
+      '<iframe src="https://a.example/" width="-4" height="9e9" style="width:expression(1)">',
+      { kind: 'ratio', width: 640, height: 360 },
+    ],
+  ])('is read from %s', (_, code, shape) => {
+    expect(unpack(code).frame?.shape).toEqual(shape);
+  });
+});
+
+describe('addresses', () => {
+  it.each([
+    ['javascript:alert(1)', 'javascript:'],
+    ['&#106;avascript:alert(1)', 'javascript:'],
+    ['java\nscript:alert(1)', 'javascript:'],
+    [' \u0001javascript:alert(1)', 'javascript:'],
+    ['data:text/html,<script>alert(1)</script>', 'data:'],
+    ['vbscript:x', 'vbscript:'],
+    ['blob:https://a.example/1', 'blob:'],
+    ['file:///etc/passwd', 'file:'],
+    ['about:blank', 'about:'],
+    ['/player/1', 'complete web address'],
+    ['', 'no address'],
+  ])('%j is refused with the reason', (src, reason) => {
+    const unpacked = unpack(`<iframe src="${src}" title="t"></iframe>`);
+    expect(unpacked.html).toBe('');
+    expect(unpacked.findings[0]?.says).toContain(reason);
+  });
+
+  it('asks over https, unless the exact origin is trusted', () => {
+    const code = '<iframe src="http://127.0.0.1:4611/player/1" title="t"></iframe>';
+    expect(unpack(code).frame?.src).toBe('https://127.0.0.1:4611/player/1');
+    expect(unpack(code, ['http://127.0.0.1:4611']).frame?.src).toBe('http://127.0.0.1:4611/player/1');
+    expect(unpack(code, ['http://127.0.0.1:4612']).frame?.src).toBe('https://127.0.0.1:4611/player/1');
+  });
+
+  it('take a missing scheme as https and lose user names', () => {
+    expect(unpack('<iframe src="//user:secret@a.example/x" title="t">').frame?.src).toBe(
+      'https://a.example/x',
+    );
+  });
+
+  it('are taken from the lazy-loading attribute when the real one is blank', () => {
+    expect(unpack('<iframe src="about:blank" data-src="https://a.example/x" title="t">').frame?.src).toBe(
+      'https://a.example/x',
+    );
+  });
+
+  it('inside a network get a finding', () => {
+    for (const host of ['localhost', '10.1.2.3', '192.168.0.9', '[::1]', 'printer', 'nas.local']) {
+      expect(unpack(`<iframe src="https://${host}/" title="t">`).findings[0]?.rule).toBe('private-host');
+    }
+  });
+});
+
+describe('hostile markup', () => {
+  it.each([
+    ['srcdoc', '<iframe src="https://a.example/" srcdoc="<script>alert(1)</script>" title="t">'],
+    [
+      'a frame in foreign content',
+      '<svg><iframe src="https://evil.example/"></iframe></svg><iframe src="https://a.example/" title="t">',
+    ],
+    [
+      'a frame in a template',
+      '<template><iframe src="https://evil.example/"></iframe></template><iframe src="https://a.example/" title="t">',
+    ],
+    [
+      'a frame in a comment',
+      '<!-- <iframe src="https://evil.example/"> --><iframe src="https://a.example/" title="t">',
+    ],
+    [
+      'a frame in a title',
+      '<title><iframe src="https://evil.example/"></title><iframe src="https://a.example/" title="t">',
+    ],
+    [
+      'a noscript that opens early',
+      '<noscript><p title="</noscript><iframe src=https://evil.example/>"></noscript><iframe src="https://a.example/" title="t">',
+    ],
+    [
+      'an attribute that breaks out',
+      '<iframe src="https://a.example/" title="t" data-x=\'"><script>alert(1)</script>\'>',
+    ],
+    ['broken nesting', '<div><b><iframe src="https://a.example/" title="t"></div></b></p></table>'],
+    [
+      'math and mglyph',
+      '<math><mtext><table><mglyph><style><!--</style><img title="--&gt;&lt;img src=1 onerror=alert(1)&gt;"></table></math><iframe src="https://a.example/" title="t">',
+    ],
+  ])('%s leaves only the good frame', (_, code) => {
+    const { html } = unpack(code);
+    expect(html).toContain('src="https://a.example/"');
+    expect(html).not.toMatch(/evil|script>|srcdoc|onerror/);
+    expectSafe(html);
+  });
+
+  it('never makes a sandbox wider than it was', () => {
+    const frame = unpack(
+      '<iframe sandbox="allow-scripts allow-top-navigation allow-modals" src="https://a.example/" title="t">',
+    ).frame;
+    expect(frame?.sandbox).toEqual(['allow-scripts']);
+    expect(unpack('<iframe sandbox src="https://a.example/" title="t">').frame?.sandbox).toEqual([]);
+  });
+
+  it('refuses code that is far too long, at once', () => {
+    expect(unpack('<b>'.repeat(LONGEST_CODE)).findings[0]?.rule).toBe('code-too-long');
+  });
+});
+
+describe('code without a frame', () => {
+  it.each(['', 'hello', '<script src="https://a.example/w.js"></script>', '<p>1 < 2</p>'])(
+    '%j has nothing to embed',
+    (code) => {
+      const unpacked = unpack(code);
+      expect(unpacked).toMatchObject({ html: '', frame: null, origins: [], csp: {} });
+      expect(unpacked.findings[0]?.rule).toBe('nothing-to-embed');
+    },
+  );
+});
+
+const ALLOWED = new Set([
+  'src',
+  'title',
+  'width',
+  'height',
+  'style',
+  'loading',
+  'referrerpolicy',
+  'sandbox',
+  'allow',
+]);
+const STYLE = /^(aspect-ratio:\d+\/\d+;width:100%;height:auto|width:100%;height:\d+px);border:0$/;
+
+/** What must hold of every output, whatever came in. */
+function expectSafe(html: string): void {
+  const nodes = parseFragment(html).childNodes;
+  expect(nodes.length).toBeLessThanOrEqual(1);
+  for (const node of nodes) {
+    const { tagName, attrs, childNodes } = node as Tree.Element;
+    expect(tagName).toBe('iframe');
+    expect(childNodes).toEqual([]);
+    for (const { name } of attrs) expect(ALLOWED).toContain(name);
+    const valueOf = (name: string) => attrs.find((attribute) => attribute.name === name)?.value ?? '';
+    expect(new URL(valueOf('src')).protocol).toBe('https:');
+    expect(valueOf('style')).toMatch(STYLE);
+    expect(valueOf('title')).not.toBe('');
+    for (const token of valueOf('sandbox').split(' ').filter(Boolean))
+      expect(SANDBOX_TOKENS).toContain(token);
+    for (const permission of valueOf('allow').split('; ').filter(Boolean))
+      expect(PERMISSIONS).toContain(permission);
+  }
+}
+
+const attribute = fc.constantFrom(
+  'src',
+  'srcdoc',
+  'title',
+  'onload',
+  'style',
+  'sandbox',
+  'allow',
+  'width',
+  'height',
+  'data-src',
+  'name',
+  'href',
+  'x',
+);
+const value = fc.oneof(
+  fc.constantFrom(
+    'https://a.example/',
+    'http://b.example/x?utm_id=1&y=2',
+    'javascript:alert(1)',
+    'data:text/html,x',
+    '//c.example',
+    'https://u:p@d.example/#"><',
+    '100%',
+    '315',
+    'width:9px;height:4px',
+    'allow-scripts allow-top-navigation',
+    'camera; fullscreen *',
+    '"><script>',
+    "'",
+    '&quot;&#0;',
+    '\u202edcba',
+  ),
+  fc.string({ unit: 'binary', maxLength: 20 }),
+  fc.webUrl(),
+);
+const tag = fc.constantFrom(
+  'iframe',
+  'div',
+  'svg',
+  'math',
+  'template',
+  'noscript',
+  'table',
+  'select',
+  'script',
+  'style',
+  'title',
+  'foreignObject',
+  'mtext',
+  'p',
+  'a',
+  'xmp',
+  'plaintext',
+);
+const piece = fc.oneof(
+  fc
+    .tuple(tag, fc.array(fc.tuple(attribute, value), { maxLength: 5 }), fc.constantFrom('"', "'", ''))
+    .map(
+      ([name, attributes, quote]) =>
+        `<${name} ${attributes.map(([key, text]) => `${key}=${quote}${text}${quote}`).join(' ')}>`,
+    ),
+  tag.map((name) => `</${name}>`),
+  fc.constantFrom('<!--', '-->', '<![CDATA[', ']]>', '<!doctype html>', '<?x', '\u0000', '&lt;iframe&gt;'),
+  fc.string({ unit: 'binary', maxLength: 30 }),
+);
+const code = fc.array(piece, { maxLength: 14 }).map((pieces) => pieces.join(''));
+
+describe('for any code', () => {
+  it('the output parses to one allowed frame or to nothing', () => {
+    fc.assert(
+      fc.property(code, (text) => expectSafe(unpack(text).html)),
+      { numRuns: 1500 },
+    );
+  });
+
+  it('unpacking the output changes nothing and drops nothing', () => {
+    fc.assert(
+      fc.property(code, (text) => {
+        const once = unpack(text);
+        const twice = unpack(once.html);
+        expect(twice.html).toBe(once.html);
+        if (once.html !== '') expect(twice.dropped).toEqual([]);
+      }),
+      { numRuns: 1500 },
+    );
+  });
+
+  it('a frame that is there is found, however it is wrapped', () => {
+    fc.assert(
+      fc.property(
+        fc.webUrl({ validSchemes: ['https'] }),
+        fc.array(fc.constantFrom('div', 'p', 'section', 'b', 'figure')),
+        (src, wrappers) => {
+          const wrapped = wrappers.reduce(
+            (inner, name) => `<${name} class="x">${inner}</${name}>`,
+            `<iframe src="${src.replaceAll('"', '')}"></iframe>`,
+          );
+          expect(unpack(wrapped).html).not.toBe('');
+        },
+      ),
+    );
+  });
+});

@@ -1,0 +1,272 @@
+import fc from 'fast-check';
+import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5';
+import * as v from 'valibot';
+import { describe, expect, it } from 'vitest';
+import { BLANK_PLACARD } from '../credit/placard.ts';
+import { unpack } from '../embed/unpack.ts';
+import { blockText, isLinkAddress, PageDocumentSchema, type Block, type PageDocument } from './document.ts';
+import type { HeldAsset } from './held.ts';
+import { renderDocument } from './render.ts';
+import { renderSheet } from './sheet.ts';
+
+const measures = [
+  { id: 'aside', name: 'Aside', width: 320 },
+  { id: 'column', name: 'Column', width: 720 },
+  { id: 'wide', name: 'Wide', width: 1120 },
+];
+
+const sources = ['image/jpeg', 'image/webp'].flatMap((mime) =>
+  [320, 720].map((width) => ({
+    width,
+    height: (width * 3) / 4,
+    mime,
+    bytes: width * 40,
+    url: `media/dome-${width}.${mime.slice(6)}`,
+  })),
+);
+
+const dome: HeldAsset = {
+  id: 'asset-dome',
+  kind: 'picture',
+  placard: {
+    ...BLANK_PLACARD,
+    title: 'Dome',
+    alt: 'A dome.',
+    caption: 'By day.',
+    creator: 'Fernhollow staff',
+    licence: 'own',
+  },
+  width: 4000,
+  height: 3000,
+  duration: null,
+  file: null,
+  sources,
+  tracks: [],
+};
+const film: HeldAsset = {
+  ...dome,
+  id: 'asset-film',
+  kind: 'film',
+  width: 960,
+  height: 540,
+  duration: 10,
+  file: { url: 'media/film.mp4', mime: 'video/mp4', bytes: 9 },
+  tracks: [{ language: 'en', label: 'English', url: 'media/film-en.vtt' }],
+};
+const context = { measures, holdings: new Map([dome, film].map((asset) => [asset.id, asset])) };
+
+const attrs = {
+  id: 'place-0001',
+  position: 'beside-left' as const,
+  measure: 'aside',
+  gap: 20,
+  asset: dome.id,
+  ownAlt: null,
+  ownCaption: null,
+};
+const page = (...content: Block[]): PageDocument => ({ type: 'doc', content });
+
+describe('a picture in a page', () => {
+  const html = renderDocument(page({ type: 'picture', attrs }), context);
+
+  it('is a figure with a modern and a safe format, alt text, numbers and credit', () => {
+    expect(html).toContain(
+      '<source type="image/webp" srcset="media/dome-320.webp 320w, media/dome-720.webp 720w" sizes="(max-width: 600px) 100vw, 320px">',
+    );
+    expect(html).toContain(
+      '<img src="media/dome-320.jpeg" srcset="media/dome-320.jpeg 320w, media/dome-720.jpeg 720w"',
+    );
+    expect(html).toContain('width="320" height="240" alt="A dome."');
+    expect(html).toContain('<figcaption>By day.<br><small>“Dome” by Fernhollow staff</small></figcaption>');
+  });
+
+  it('stands beside the text on a desk and alone on a phone', () => {
+    expect(html).toContain('float:left;width:clamp(min(100%,320px),(600px - 100vw) * 999,100%)');
+  });
+
+  it('says this place’s own words where it has some', () => {
+    const own = renderDocument(
+      page({ type: 'picture', attrs: { ...attrs, ownAlt: 'The dome by noon.', ownCaption: '' } }),
+      context,
+    );
+    expect(own).toContain('alt="The dome by noon."');
+    expect(own).not.toContain('By day.');
+  });
+
+  it('that is decorative has an empty alt text', () => {
+    const decorative = { ...dome, placard: { ...dome.placard, alt: '', decorative: true } };
+    expect(
+      renderDocument(page({ type: 'picture', attrs }), {
+        measures,
+        holdings: new Map([[dome.id, decorative]]),
+      }),
+    ).toContain('alt=""');
+  });
+
+  it('that is no longer held is left out', () => {
+    expect(renderDocument(page({ type: 'picture', attrs: { ...attrs, asset: 'asset-gone' } }), context)).toBe(
+      '',
+    );
+  });
+});
+
+it('a film has its poster, controls and captions', () => {
+  const html = renderDocument(
+    page({ type: 'film', attrs: { ...attrs, asset: film.id, position: 'full' } }),
+    context,
+  );
+  expect(html).toContain(
+    '<video controls preload="none" poster="media/dome-720.jpeg" width="960" height="540" aria-label="A dome."',
+  );
+  expect(html).toContain(
+    '<source src="media/film.mp4" type="video/mp4"><track kind="captions" src="media/film-en.vtt" srclang="en" label="English" default>',
+  );
+});
+
+it('an embed is the frame that unpacking made', () => {
+  const { frame, html } = unpack(
+    '<iframe src="https://lanternreel.example/player/1" title="A film" allowfullscreen></iframe>',
+  );
+  if (!frame) throw new Error('no frame');
+  expect(
+    renderDocument(
+      page({
+        type: 'embed',
+        attrs: { id: 'place-0002', position: 'centred', measure: 'column', gap: 0, frame },
+      }),
+      context,
+    ),
+  ).toContain(html);
+});
+
+it('words become plain elements', () => {
+  const document = page(
+    { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'A & B' }] },
+    {
+      type: 'paragraph',
+      content: [
+        { type: 'text', text: 'bold', marks: [{ type: 'bold' }] },
+        { type: 'hardBreak' },
+        { type: 'text', text: 'link', marks: [{ type: 'link', attrs: { href: '/visit' } }] },
+      ],
+    },
+    {
+      type: 'bulletList',
+      content: [
+        { type: 'listItem', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'one' }] }] },
+      ],
+    },
+    { type: 'paragraph' },
+  );
+  expect(renderDocument(document, context)).toBe(
+    '<h2>A &amp; B</h2>\n<p><strong>bold</strong><br><a href="/visit">link</a></p>\n<ul><li>one</li></ul>',
+  );
+  expect(document.content.map(blockText)).toEqual(['A & B', 'bold link', 'one', '']);
+});
+
+const words = fc.string({ unit: 'binary', minLength: 1, maxLength: 40 });
+const ALLOWED = new Set([
+  'figure',
+  'picture',
+  'source',
+  'img',
+  'figcaption',
+  'small',
+  'a',
+  'p',
+  'h2',
+  'strong',
+  'em',
+  'br',
+  '#text',
+]);
+
+it('whatever is written, only known elements come out, without scripts or handlers', () => {
+  fc.assert(
+    fc.property(words, words, words, words, (title, alt, caption, text) => {
+      const held = {
+        ...dome,
+        placard: { ...dome.placard, title, alt, caption, licence: 'cc-by-4.0', creator: text },
+      };
+      const document = page(
+        { type: 'picture', attrs },
+        { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text }] },
+      );
+      const waiting: Tree.Node[] = [
+        ...parseFragment(renderDocument(document, { measures, holdings: new Map([[dome.id, held]]) }))
+          .childNodes,
+      ];
+      for (let node = waiting.pop(); node; node = waiting.pop()) {
+        expect(ALLOWED).toContain(node.nodeName);
+        if ('attrs' in node) for (const { name } of node.attrs) expect(name).not.toMatch(/^(on.*|class|id)$/);
+        if ('childNodes' in node) waiting.push(...node.childNodes);
+      }
+    }),
+  );
+});
+
+it('a site’s style cannot end its own element', () => {
+  const sheet = renderSheet({
+    title: '<x>',
+    language: 'en',
+    style: 'p{}</style><script>alert(1)</script>',
+    body: '<p>x</p>',
+  });
+  expect(sheet).not.toContain('</style><script>');
+  expect(sheet).toContain('<title>&lt;x&gt;</title>');
+});
+
+describe('links', () => {
+  it.each([
+    'https://a.example',
+    'http://a.example/x',
+    'mailto:a@b.example',
+    'tel:+123',
+    '#top',
+    '/visit',
+    './x',
+    '../y',
+    '?page=2',
+  ])('may go to %s', (href) => {
+    expect(isLinkAddress(href)).toBe(true);
+  });
+  it.each([
+    'javascript:alert(1)',
+    'JaVaScRiPt:x',
+    'java\nscript:x',
+    ' data:text/html,x',
+    'vbscript:x',
+    '//evil.example',
+    'https:///x',
+    '\u0001javascript:x',
+    '',
+  ])('may not go to %j', (href) => {
+    expect(isLinkAddress(href)).toBe(false);
+  });
+});
+
+it('a document with anything foreign in it is refused', () => {
+  const refused = [
+    { type: 'doc', content: [{ type: 'script', content: [] }] },
+    { type: 'doc', content: [{ type: 'picture', attrs: { ...attrs, position: 'floating' } }] },
+    {
+      type: 'doc',
+      content: [
+        {
+          type: 'paragraph',
+          content: [{ type: 'text', text: 'x', marks: [{ type: 'link', attrs: { href: 'javascript:1' } }] }],
+        },
+      ],
+    },
+    { type: 'page', content: [] },
+  ];
+  for (const document of refused) expect(v.is(PageDocumentSchema, document)).toBe(false);
+  const foreign = {
+    type: 'doc',
+    content: [{ type: 'paragraph', content: [{ type: 'text', text: 'x', onclick: 'y' }] }],
+  };
+  expect(v.parse(PageDocumentSchema, foreign)).toEqual({
+    type: 'doc',
+    content: [{ type: 'paragraph', content: [{ type: 'text', text: 'x' }] }],
+  });
+});

@@ -1,0 +1,125 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
+import { needPrograms } from './debian.ts';
+import { openHouse } from './house.ts';
+import { startMariaDb } from './mariadb.ts';
+import { anyPort } from './ports.ts';
+import { say } from './say.ts';
+import { builtWeb } from './serve.ts';
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+
+interface Count {
+  passed: number;
+  failed: number;
+}
+
+/** `placard test`: typecheck, lint, unused code, unit and end-to-end tests, on a throwaway database and ports. */
+export async function run(words: string[]): Promise<number> {
+  const { values, positionals } = parseArgs({
+    args: words,
+    options: { only: { type: 'string' } },
+    allowPositionals: true,
+  });
+  const wants = (part: string) => values.only === undefined || values.only === part;
+  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'chromium');
+  const scratch = await mkdtemp(join(tmpdir(), 'placard-test-'));
+  const counts: Count[] = [];
+  try {
+    if (wants('check')) counts.push(check());
+    if (wants('unit')) counts.push(await unit(scratch, positionals));
+    if (wants('e2e')) counts.push(await endToEnd(scratch, positionals));
+  } finally {
+    await rm(scratch, { recursive: true, force: true });
+  }
+  const passed = counts.reduce((sum, count) => sum + count.passed, 0);
+  const failed = counts.reduce((sum, count) => sum + count.failed, 0);
+  process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
+  return failed === 0 && passed > 0 ? 0 : 1;
+}
+
+const CHECKS: [string, string[]][] = [
+  ['Types', ['tsc', '--noEmit']],
+  ['Lint', ['oxlint', '--deny-warnings']],
+  ['Formatting', ['prettier', '--check', '--log-level', 'warn', '.']],
+  ['Unused code', ['knip']],
+];
+
+function check(): Count {
+  let failed = 0;
+  for (const [name, [program = '', ...args]] of CHECKS) {
+    say(`${name} …`);
+    if (
+      spawnSync(join(ROOT, 'node_modules/.bin', program), args, { cwd: ROOT, stdio: 'inherit' }).status !== 0
+    ) {
+      say(`${name}: not in order`);
+      failed++;
+    }
+  }
+  return { passed: CHECKS.length - failed, failed };
+}
+
+async function unit(scratch: string, names: string[]): Promise<Count> {
+  say('Unit tests …');
+  const database = await startMariaDb(join(scratch, 'mariadb'), 'test-');
+  const report = join(scratch, 'unit.json');
+  try {
+    await runTool(
+      'vitest',
+      ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...names],
+      {
+        TEST_DATABASE_URL: database.url,
+      },
+    );
+  } finally {
+    await database.stop();
+  }
+  if (!existsSync(report)) return { passed: 0, failed: 1 };
+  const told = JSON.parse(await readFile(report, 'utf8')) as {
+    numPassedTests: number;
+    numFailedTests: number;
+    success: boolean;
+  };
+  return { passed: told.numPassedTests, failed: told.success ? 0 : Math.max(1, told.numFailedTests) };
+}
+
+async function endToEnd(scratch: string, names: string[]): Promise<Count> {
+  say('End-to-end tests: opening a house with the sample site …');
+  const port = await anyPort();
+  const house = await openHouse({
+    data: join(scratch, 'house'),
+    port,
+    web: builtWeb(),
+    seed: true,
+    logLevel: 'error',
+  });
+  const report = join(scratch, 'e2e.json');
+  try {
+    await runTool('playwright', ['test', '--config', 'e2e/playwright.config.ts', ...names], {
+      PLACARD_ADDRESS_UNDER_TEST: house.address,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+      PLACARD_E2E_OUTPUT: join(scratch, 'e2e'),
+    });
+  } finally {
+    await house.close();
+  }
+  if (!existsSync(report)) return { passed: 0, failed: 1 };
+  const { stats } = JSON.parse(await readFile(report, 'utf8')) as {
+    stats: { expected: number; unexpected: number; flaky: number };
+  };
+  return { passed: stats.expected, failed: stats.unexpected + stats.flaky };
+}
+
+async function runTool(program: string, args: string[], env: NodeJS.ProcessEnv): Promise<void> {
+  const child = spawn(join(ROOT, 'node_modules/.bin', program), args, {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+  });
+  await new Promise<void>((resolve) => child.once('exit', () => resolve()));
+}

@@ -1,0 +1,128 @@
+import sharp from 'sharp';
+import { createHash } from 'node:crypto';
+import { readdir, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import type { Arrival, AssetDetail } from '@placard/core/contract';
+import { openServer, pause, until, type Caller, type OpenServer } from './testing/openserver.ts';
+import { send, settled } from './testing/sending.ts';
+
+let server: OpenServer;
+let editor: Caller;
+beforeAll(async () => {
+  server = await openServer();
+  editor = await server.signIn('editor');
+});
+afterAll(() => server.close());
+
+const noisy = (width: number, height: number) =>
+  sharp({
+    create: {
+      width,
+      height,
+      channels: 3,
+      background: '#345',
+      noise: { type: 'gaussian', mean: 128, sigma: 40 },
+    },
+  })
+    .jpeg({ quality: 90 })
+    .toBuffer();
+
+const here = () => server.address.replace('localhost', '127.0.0.1');
+const tus = (more: Record<string, string> = {}) => ({
+  cookie: editor.cookie,
+  'tus-resumable': '1.0.0',
+  ...more,
+});
+
+it('an upload goes on after kill -9, byte for byte, and arrives once', async () => {
+  const bytes = await noisy(2400, 1800);
+  const half = Math.floor(bytes.length / 2);
+  const begun = await fetch(`${here()}/upload`, {
+    method: 'POST',
+    headers: tus({
+      'upload-length': String(bytes.length),
+      'upload-metadata': `filename ${Buffer.from('night sky.jpg').toString('base64')}`,
+    }),
+  });
+  const location = new URL(begun.headers.get('location') ?? '', `${here()}/`).href;
+  const patch = (from: number, to: number) =>
+    fetch(location, {
+      method: 'PATCH',
+      headers: tus({ 'upload-offset': String(from), 'content-type': 'application/offset+octet-stream' }),
+      body: new Uint8Array(bytes.subarray(from, to)),
+    });
+  expect((await patch(0, half)).status).toBe(204);
+
+  await server.kill('SIGKILL');
+  await server.start();
+
+  const offset = Number(
+    (await fetch(location, { method: 'HEAD', headers: tus() })).headers.get('upload-offset'),
+  );
+  expect(offset).toBe(half);
+  expect((await patch(offset, bytes.length)).status).toBe(204);
+  const arrival = await settled(editor, location.split('/').at(-1) ?? '');
+  expect(arrival).toMatchObject({ state: 'ready', proposedTitle: 'Night sky', bytes: bytes.length });
+  const { body: all } = await editor.ask<Arrival[]>('GET', '/api/arrivals');
+  expect(all).toHaveLength(1);
+  const sha256 = createHash('sha256').update(bytes).digest('hex');
+  expect(await readFile(join(server.folder, 'store/originals', sha256.slice(0, 2), `${sha256}.jpg`))).toEqual(
+    bytes,
+  );
+});
+
+it('renditions are finished after kill -9 in the middle of making them, each once', async () => {
+  const { body: site } = await editor.ask<{ sections: { id: string }[] }>('GET', '/api/site');
+  const section = site.sections[0]?.id;
+  const pictures = await Promise.all(Array.from({ length: 4 }, (_, i) => noisy(3600 + i, 2400)));
+  const arrivals: { id: string; title: string; section: string | undefined }[] = [];
+  for (const [i, bytes] of pictures.entries()) {
+    const arrival = await settled(editor, await send(server, editor, bytes, `picture ${i}.jpg`));
+    arrivals.push({ id: arrival.id, title: `Picture ${i}`, section });
+  }
+  const { body } = await editor.ask<{ accepted: { asset: string }[] }>('POST', '/api/arrivals/accept', {
+    arrivals,
+  });
+  const assets = body.accepted.map(({ asset }) => asset);
+  const read = async (id: string) => (await editor.ask<AssetDetail>('GET', `/api/assets/${id}`)).body;
+  await until(async () =>
+    (await Promise.all(assets.map(read))).some(({ prepared }) => prepared === 'working'),
+  );
+  await pause(150);
+  await server.kill('SIGKILL');
+  await server.start();
+
+  for (const id of assets) {
+    const asset = await until(async () => {
+      const now = await read(id);
+      return now.prepared === 'done' && now;
+    });
+    // Measures 320 and 720, once and doubled, in WebP and JPEG.
+    expect(asset.renditions.map(({ width, mime }) => `${width} ${mime}`)).toEqual(
+      [320, 640, 720, 1440].flatMap((width) => [`${width} image/jpeg`, `${width} image/webp`]),
+    );
+    for (const { url, width } of asset.renditions) {
+      const file = Buffer.from(await (await fetch(url)).arrayBuffer());
+      expect((await sharp(file).metadata()).width).toBe(width);
+    }
+  }
+  const files = await readdir(join(server.folder, 'store/renditions'), {
+    recursive: true,
+    withFileTypes: true,
+  });
+  expect(files.filter((file) => file.isFile())).toHaveLength(assets.length * 8);
+});
+
+it('the same bytes sent again are said to be held already', async () => {
+  const bytes = await noisy(3600, 2400);
+  const arrival = await settled(editor, await send(server, editor, bytes, 'again.jpg'));
+  const twin = await settled(editor, await send(server, editor, bytes, 'twin.jpg'));
+  expect(arrival.state).toBe('ready');
+  expect(twin.state).toBe('ready');
+  const { body: site } = await editor.ask<{ sections: { id: string }[] }>('GET', '/api/site');
+  await editor.ask('POST', '/api/arrivals/accept', {
+    arrivals: [{ id: arrival.id, title: 'Again', section: site.sections[0]?.id }],
+  });
+  expect((await settled(editor, twin.id)).sameAs?.title).toBe('Again');
+});
