@@ -1,1 +1,51 @@
-export async function run(): Promise<number> { return 1; }
+import { readdirSync } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { needPrograms } from './debian.ts';
+import { startMariaDb } from './mariadb.ts';
+
+const FOLDER = fileURLToPath(new URL('../bench/', import.meta.url));
+
+/** `placard bench [NAME]`: figures against peers, printed as ratios. Exit 1 where one misses its mark. */
+export async function run(words: string[]): Promise<number> {
+  needPrograms('mariadbd', 'my_print_defaults', 'mogrify');
+  const names = readdirSync(FOLDER)
+    .filter((file) => file.endsWith('.bench.ts'))
+    .map((file) => file.replace('.bench.ts', ''))
+    .filter((name) => words.length === 0 || words.includes(name));
+  if (names.length === 0)
+    throw new Error(`There is no such bench. There are: ${readdirSync(FOLDER).join(', ')}`);
+  const scratch = await mkdtemp(join(tmpdir(), 'placard-bench-'));
+  const database = await startMariaDb(join(scratch, 'mariadb'), 'bench-');
+  let missed = 0;
+  try {
+    for (const name of names) {
+      const { bench } = (await import(`../bench/${name}.bench.ts`)) as {
+        bench: (place: { databaseUrl: string; scratch: string }) => Promise<Figure[]>;
+      };
+      for (const { says, ratio, wanted, detail } of await bench({ databaseUrl: database.url, scratch })) {
+        const met = wanted.startsWith('≤')
+          ? ratio <= Number(wanted.slice(2))
+          : ratio >= Number(wanted.slice(2));
+        if (!met) missed++;
+        process.stdout.write(
+          `${met ? 'met   ' : 'MISSED'}  ${ratio.toFixed(2)} (wanted ${wanted})  ${says}\n        ${detail}\n`,
+        );
+      }
+    }
+  } finally {
+    await database.stop();
+    await rm(scratch, { recursive: true, force: true });
+  }
+  return missed === 0 ? 0 : 1;
+}
+
+/** One figure: a ratio, what was wanted of it (`≤ 1.5` or `≥ 6`), and the numbers behind it. */
+export interface Figure {
+  says: string;
+  ratio: number;
+  wanted: string;
+  detail: string;
+}

@@ -9,6 +9,7 @@ const PACKAGES: Record<string, string> = {
   my_print_defaults: 'mariadb-client-core',
   ffmpeg: 'ffmpeg',
   chromium: 'chromium',
+  mogrify: 'imagemagick',
 };
 
 /** The path of a program, looked for also where Debian keeps servers; undefined when it is not installed. */

@@ -139,7 +139,10 @@ async function signIn(address: string, port: number, role: string): Promise<Call
     ask: async <T>(method: string, path: string, body?: unknown) => {
       const sent = body === undefined ? {} : { body: JSON.stringify(body) };
       const headers = { cookie, ...(body === undefined ? {} : { 'content-type': 'application/json' }) };
-      const given = await fetch(`http://127.0.0.1:${port}${path}`, { method, headers, ...sent });
+      const address = `http://127.0.0.1:${port}${path}`;
+      // A connection kept alive from before a kill is found dead at its first use.
+      const again = () => fetch(address, { method, headers, ...sent });
+      const given = await again().catch(again);
       return { status: given.status, body: (await given.json()) as T };
     },
   };

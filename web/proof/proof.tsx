@@ -46,14 +46,14 @@ function OneProof({ id }: { id: string }) {
           </Link>
         </div>
         {proof.data && page.data && (
-          <div className="flex min-h-0 grow gap-4 max-lg:h-[80vh] max-sm:flex-col">
+          <div className="flex min-h-0 grow gap-4 max-lg:h-[80vh] max-sm:h-auto max-sm:flex-col">
             <Screen
               name="At a desk"
               width={DESK}
               src={proof.data.preview}
               title={page.data.title}
               weight={weight(DESK)}
-              className="grow"
+              className="grow max-sm:h-[60vh] max-sm:shrink-0"
             />
             <Screen
               name="On a phone"
@@ -61,7 +61,7 @@ function OneProof({ id }: { id: string }) {
               src={proof.data.preview}
               title={page.data.title}
               weight={weight(PHONE)}
-              className="w-[30%] min-w-[200px] max-sm:order-first max-sm:w-full"
+              className="w-[30%] min-w-[200px] max-sm:order-first max-sm:h-[66vh] max-sm:w-full max-sm:shrink-0"
             />
           </div>
         )}

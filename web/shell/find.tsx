@@ -16,6 +16,12 @@ const PLACES = [
   ['/pages', 'Pages'],
 ] as const;
 
+/** Keeps what has every word that was typed, in any order. */
+function hasEveryWord(value: string, typed: string): number {
+  const words = typed.toLowerCase().split(/\s+/);
+  return words.every((word) => value.toLowerCase().includes(word)) ? 1 : 0;
+}
+
 /** Goes anywhere by words: stages, pages, assets. */
 export default function Find({ onClose }: { onClose: () => void }) {
   const dialog = useRef<HTMLDialogElement>(null);
@@ -44,7 +50,7 @@ export default function Find({ onClose }: { onClose: () => void }) {
       aria-label="Find or do anything"
       className="mx-auto mt-[12vh] w-[min(560px,92vw)] border border-edge bg-card text-ink shadow-lg backdrop:bg-black/25"
     >
-      <Command label="Find or do anything" shouldFilter>
+      <Command label="Find or do anything" filter={hasEveryWord}>
         <Command.Input
           autoFocus
           value={words}

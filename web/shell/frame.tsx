@@ -36,7 +36,7 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
     return () => removeEventListener('keydown', listen);
   }, []);
   return (
-    <div className="grid h-full grid-rows-[40px_56px_minmax(0,1fr)_auto_34px]">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[40px_56px_minmax(0,1fr)_auto_34px]">
       <header className="flex items-center gap-4 bg-paper px-5">
         <Link to="/gather" className="flex items-center gap-2.5 font-serif text-[18px] font-semibold">
           <img src="/mark.svg" alt="" className="h-[19px]" /> Placard

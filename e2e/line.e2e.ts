@@ -1,0 +1,196 @@
+import { expect, test, type Page } from '@playwright/test';
+import { spawnSync } from 'node:child_process';
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath, pathToFileURL } from 'node:url';
+import { expectDrawn, goTo, signIn, waitingAt } from './screen.ts';
+
+const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
+const media = (name: string) => join(MEDIA, name);
+
+const standins = async (page: Page) => {
+  // The demo's approved host is Lanternreel, at the first port after the stand-ins' own.
+  const hosts = (await (await page.request.get('/api/hosts')).json()) as { host: string; standing: string }[];
+  return hosts.find(({ standing }) => standing === 'approved')?.host ?? '';
+};
+
+test('the whole line: from files to a page to HTML', async ({ page }) => {
+  test.setTimeout(240_000);
+  const errors: string[] = [];
+  page.on('pageerror', (error) => {
+    // Chromium's own film controls complain inside a sandbox; nothing of ours runs there.
+    if (!/localStorage.*Access is denied/.test(error.message)) errors.push(error.message);
+  });
+  await signIn(page);
+
+  // Gather: a picture, a film and a wrong file.
+  const held = await waitingAt(page, 'Holdings');
+  await page.getByLabel('Files to bring in').setInputFiles([
+    {
+      name: 'Meteor over the barn.jpg',
+      mimeType: 'image/jpeg',
+      buffer: await readFile(media('IMG_20251014_0312.jpg')),
+    },
+    { name: 'not a picture.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('plain words') },
+    { name: 'turning-sky.mp4', mimeType: 'video/mp4', buffer: await readFile(media('turning-sky.mp4')) },
+  ]);
+  await expect(page.getByLabel('Title of Meteor over the barn.jpg')).toHaveValue('Meteor over the barn');
+  await expect(page.getByText('This is not a picture or film that Placard can read.')).toBeVisible();
+  await page.getByLabel('Title of turning-sky.mp4').fill('The valley turns');
+  await page.getByLabel('Section of turning-sky.mp4').selectOption('Sky notes');
+  await page.getByRole('button', { name: 'Accept Meteor over the barn.jpg' }).click();
+  await page.getByRole('button', { name: 'Accept turning-sky.mp4' }).click();
+  await page.getByRole('button', { name: 'Discard not a picture.jpg' }).click();
+  await expect.poll(() => waitingAt(page, 'Holdings')).toBe(held + 2);
+
+  // Prep: the renditions are made, never wider than the original.
+  await expect.poll(() => waitingAt(page, 'Prep'), { timeout: 60_000 }).toBe(0);
+  await goTo(page, 'Prep');
+  await page.getByRole('option', { name: 'Meteor over the barn' }).click();
+  await expect(page.getByRole('cell', { name: '2,400 × 1,600' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: '2,240 × 1,493' })).toHaveCount(2);
+
+  // Place: without alt text it is refused, with the field to fill.
+  await goTo(page, 'Pages');
+  await page.getByLabel('Title of a new page').fill('A bright one');
+  await page.getByRole('button', { name: 'Begin a page' }).click();
+  const words = page.getByRole('textbox', { name: 'Words of the page' });
+  await words.click();
+  await page.keyboard.type(
+    'Last night at three a meteor crossed the whole valley. It was brighter than the moon.',
+  );
+  await page.getByRole('button', { name: 'Put a picture or film' }).click();
+  await page
+    .getByRole('region', { name: 'Tray of holdings' })
+    .getByRole('button', { name: 'Meteor over the barn, picture' })
+    .press('Enter');
+  const refusal = page.getByRole('alertdialog', { name: 'Alt text is missing' });
+  await expect(refusal).toContainText('“Meteor over the barn” has no alt text.');
+  await expect(words.locator('figure')).toHaveCount(0);
+  await refusal.getByLabel('What it shows').fill('A meteor leaving a green trail above a dark ridge.');
+  await refusal.getByRole('button', { name: 'Save and place it' }).click();
+  await expectDrawn(words.getByRole('img', { name: 'A meteor leaving a green trail above a dark ridge.' }));
+
+  // Label: the placard at the right, the statement as it will print.
+  const placard = page.getByRole('article', { name: 'Placard of Meteor over the barn' });
+  await placard.getByLabel('Creator', { exact: true }).fill('Tobiah Wren');
+  await placard.getByLabel('Caption').fill('Three in the morning.');
+  await placard.getByLabel('Licence').selectOption('Creative Commons BY-SA 4.0');
+  await expect(placard).toContainText('“Meteor over the barn” by Tobiah Wren, CC BY-SA 4.0');
+  await expect(words.locator('figcaption')).toHaveText(
+    'Three in the morning.“Meteor over the barn” by Tobiah Wren, CC BY-SA 4.0',
+  );
+
+  // Its position, measure and gap.
+  await page.getByRole('radio', { name: 'beside, at the left' }).click();
+  await expect
+    .poll(async () => Math.round((await words.locator('.placement').boundingBox())?.width ?? 0))
+    .toBe(320);
+  await page.getByRole('radio', { name: 'Half 480' }).click();
+  await page.getByLabel('Gap to the text').fill('30');
+  await expect
+    .poll(async () => Math.round((await words.locator('.placement').boundingBox())?.width ?? 0))
+    .toBe(480);
+
+  // A film, dragged from the tray to its place.
+  const filmInTray = page
+    .getByRole('region', { name: 'Tray of holdings' })
+    .getByRole('button', { name: 'The valley turns, film' });
+  await filmInTray.dragTo(words.locator('p').last(), { targetPosition: { x: 300, y: 20 } });
+  await page.getByRole('alertdialog').getByLabel('What it shows').fill('Film: stars turn above a ridge.');
+  await page.getByRole('button', { name: 'Save and place it' }).click();
+  await expect(words.locator('video')).toHaveCount(1);
+  await page
+    .getByRole('article', { name: 'Placard of The valley turns' })
+    .getByLabel('Licence')
+    .selectOption('Our own work');
+  await page.getByLabel('Captions file').setInputFiles({
+    name: 'turn.srt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from('1\n00:00:01,000 --> 00:00:03,000\nThe pole stands still.\n'),
+  });
+  await expect(words.locator('video track[kind=captions]')).toHaveCount(1);
+
+  // Embed: the host's code with all its clutter.
+  const host = await standins(page);
+  await page.getByRole('button', { name: 'Embed', exact: true }).click();
+  await page
+    .getByLabel('Embed code')
+    .fill(
+      `<script>steal(document.cookie)</script><div style="padding-bottom:56.25%"><iframe width="100%" src="http://${host}/player/q7Ztturn?utm_source=share" title="One night in forty seconds" onload="x()" allow="camera; fullscreen"></iframe></div>`,
+    );
+  const embed = page.getByRole('region', { name: 'Embed' });
+  await expect(embed).toContainText('a script can read and change the whole page');
+  await expect(embed).toContainText('allow: camera');
+  await expect(embed).toContainText('utm_source=share');
+  await expect(embed).toContainText(`frame-src http://${host};`);
+  const inner = page.frameLocator('iframe[title^="Preview"]').frameLocator('iframe');
+  await expect(inner.locator('video')).toBeVisible();
+  await embed.getByRole('button', { name: 'Put it in the page' }).click();
+  await expect(page.getByRole('navigation', { name: 'In this page' })).toContainText(
+    'One night in forty seconds (embed)',
+  );
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+
+  // Proof: at desk and phone width, on the second origin.
+  await goTo(page, 'Proof');
+  await page.getByLabel('Page', { exact: true }).selectOption('A bright one');
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('Nothing found');
+  const phone = page.frameLocator('iframe[title="A bright one, on a phone"]');
+  const desk = page.frameLocator('iframe[title="A bright one, at a desk"]');
+  await expectDrawn(phone.getByRole('img', { name: 'A meteor' }));
+  await expectDrawn(desk.getByRole('img', { name: 'A meteor' }));
+  await expect(desk.frameLocator('iframe').locator('video')).toBeVisible();
+  const previewOrigin = new URL(
+    (await page.locator('iframe[title="A bright one, at a desk"]').getAttribute('src')) ?? '',
+  ).origin;
+  expect(previewOrigin).not.toBe(new URL(page.url()).origin);
+  const widths = await phone
+    .locator('figure')
+    .first()
+    .evaluate((figure) => [figure.getBoundingClientRect().width, innerWidth]);
+  expect(widths[0]).toBeGreaterThan((widths[1] ?? 0) * 0.85);
+
+  // Hand off: clean HTML to copy, a ZIP that opens offline.
+  await goTo(page, 'Hand off');
+  await page.getByLabel('Page', { exact: true }).selectOption('A bright one');
+  await page.getByRole('button', { name: 'Copy the HTML' }).click();
+  await expect(page.getByRole('button', { name: 'Copied' })).toBeVisible();
+  const html = await page.evaluate(() => navigator.clipboard.readText());
+  expect(html).toContain('<source type="image/webp" srcset="media/meteor-over-the-barn-160.webp 160w');
+  expect(html).toContain('alt="A meteor leaving a green trail above a dark ridge."');
+  expect(html).toMatch(/<img [^>]*width="\d+" height="\d+"/);
+  expect(html).toContain(
+    '<a href="https://creativecommons.org/licenses/by-sa/4.0/" rel="license">CC BY-SA 4.0</a>',
+  );
+  expect(html).not.toMatch(/<script|class=|onload|steal/);
+  const downloading = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Download ZIP' }).click();
+  await openedOffline(page, await (await downloading).path());
+  expect(errors).toEqual([]);
+});
+
+/** Unpacks the ZIP and looks at its page straight from the disk. */
+async function openedOffline(page: Page, zip: string): Promise<void> {
+  const folder = await mkdtemp(join(tmpdir(), 'placard-zip-'));
+  try {
+    const { status } = spawnSync('python3', ['-m', 'zipfile', '-e', zip, folder]);
+    expect(status).toBe(0);
+    await page.goto(pathToFileURL(join(folder, 'index.html')).href);
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('A bright one');
+    await expectDrawn(page.getByRole('img', { name: 'A meteor' }));
+    const film = page.locator('video');
+    await film.evaluate((element) => {
+      element.setAttribute('preload', 'auto');
+      (element as HTMLVideoElement).load();
+    });
+    await expect.poll(() => film.evaluate((element) => (element as HTMLVideoElement).videoWidth)).toBe(1280);
+    await expect(page.locator('video track')).toHaveAttribute('src', /^media\/.*-en\.vtt$/);
+    await expect(
+      page.frameLocator('iframe[title="One night in forty seconds"]').locator('video'),
+    ).toBeVisible();
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}

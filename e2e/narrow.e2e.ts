@@ -1,0 +1,19 @@
+import { expect, test } from '@playwright/test';
+import { expectDrawn, goTo, signIn } from './screen.ts';
+
+test.use({ viewport: { width: 390, height: 844 } });
+
+test('a page is proofed on a telephone, and nothing runs out of the screen', async ({ page }) => {
+  await signIn(page);
+  await goTo(page, 'Proof');
+  await page.getByLabel('Page', { exact: true }).selectOption('Autumn star parties');
+  const phone = page.frameLocator('iframe[title="Autumn star parties, on a phone"]');
+  await expectDrawn(phone.getByRole('img', { name: 'Stars drawn into rings' }));
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('Nobody has reviewed');
+  for (const stage of ['Gather', 'Prep', 'Label', 'Proof', 'Hand off', 'Holdings', 'Pages']) {
+    await goTo(page, stage);
+    await expect(page.getByRole('main')).toBeVisible();
+    const [content, screen] = await page.evaluate(() => [document.documentElement.scrollWidth, innerWidth]);
+    expect(content, stage).toBeLessThanOrEqual(screen ?? 0);
+  }
+});

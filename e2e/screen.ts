@@ -1,0 +1,41 @@
+import { expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
+
+type Person = 'Edda Quill' | 'Rowan Ashby' | 'Kit Marlowe-Finch';
+
+const sessions = new Map<Person, Awaited<ReturnType<BrowserContext['cookies']>>>();
+
+/** Signs in as one of the sample people: by the page the first time, then with that session, since tries are limited. */
+export async function signIn(page: Page, name: Person = 'Edda Quill'): Promise<void> {
+  const known = sessions.get(name);
+  if (known) await page.context().addCookies(known);
+  await page.goto('/');
+  if (!known) await page.getByRole('button', { name: new RegExp(name) }).click();
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible();
+  sessions.set(name, await page.context().cookies());
+}
+
+const stageLink = (page: Page, stage: string) =>
+  page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: new RegExp(`^${stage}`) });
+
+/** Goes to a stage by the stage rule. */
+export async function goTo(page: Page, stage: string): Promise<void> {
+  await stageLink(page, stage).click();
+}
+
+/** The number that stands at a stage. */
+export async function waitingAt(page: Page, stage: string): Promise<number> {
+  await expect(stageLink(page, stage)).toContainText(/\d/);
+  return Number(/\d+/.exec((await stageLink(page, stage).innerText()).replace(/,/g, ''))?.[0]);
+}
+
+/** True when a picture has really been decoded. */
+export async function expectDrawn(picture: Locator): Promise<void> {
+  await picture.scrollIntoViewIfNeeded();
+  await expect
+    .poll(() =>
+      picture.evaluate(
+        (element) => (element as HTMLImageElement).complete && (element as HTMLImageElement).naturalWidth > 0,
+      ),
+    )
+    .toBe(true);
+}

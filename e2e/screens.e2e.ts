@@ -1,0 +1,87 @@
+import { expect, test } from '@playwright/test';
+import { goTo, signIn, waitingAt } from './screen.ts';
+
+test('the stage rule counts real queues', async ({ page }) => {
+  await signIn(page);
+  const before = await waitingAt(page, 'Label');
+  expect(before).toBeGreaterThan(0);
+  await goTo(page, 'Label');
+  const placard = page.getByRole('article');
+  await placard.getByLabel('Alt text').fill('A bright planet low above hills at dusk.');
+  await placard.getByLabel('Licence').selectOption('Our own work');
+  await expect.poll(() => waitingAt(page, 'Label')).toBe(before - 1);
+});
+
+test('the finished page has no fault, and the faulty one has each of its faults', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/pages');
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Sky notes for November' })
+    .getByRole('link', { name: 'Proof' })
+    .click();
+  const findings = page.getByRole('region', { name: 'Findings' });
+  for (const fault of [
+    'has no alt text',
+    'shown 720 wide, 1.7 times too few',
+    'Nobody has reviewed cloudmap.example',
+    'A heading of level 4 follows one of level 1',
+  ]) {
+    await expect(findings).toContainText(fault);
+  }
+});
+
+test('a reviewer approves a host, and an editor may not', async ({ browser }) => {
+  const editor = await (await browser.newContext()).newPage();
+  await signIn(editor, 'Edda Quill');
+  const ask = (page: typeof editor) =>
+    page.evaluate(async () => {
+      const answer = await fetch('/api/hosts/cloudmap.example', {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ standing: 'approved' }),
+      });
+      return answer.status;
+    });
+  expect(await ask(editor)).toBe(403);
+  const reviewer = await (await browser.newContext()).newPage();
+  await signIn(reviewer, 'Rowan Ashby');
+  expect(await ask(reviewer)).toBe(200);
+});
+
+test('everything on the way is done by keyboard', async ({ page }) => {
+  await signIn(page);
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('Getting here');
+  await expect(page.getByRole('option', { name: /^Getting here in the dark/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Title of the page')).toHaveValue('Getting here in the dark');
+  const outline = page.getByRole('navigation', { name: 'In this page' });
+  await outline.getByRole('button', { name: 'The lower path' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'How it stands here' })).toBeVisible();
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(page.getByText('Saving …').or(page.getByText('Saved just now'))).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('Saved just now')).toBeVisible();
+});
+
+test('the night theme stays chosen', async ({ page }) => {
+  await signIn(page);
+  await page.getByRole('button', { name: 'Change to the night theme' }).click();
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'night');
+  await page.getByRole('button', { name: 'Change to the day theme' }).click();
+});
+
+test('holdings are found by words on the label, and the search lives in the address', async ({ page }) => {
+  await signIn(page);
+  await goTo(page, 'Holdings');
+  await page.getByLabel('Words on the label').fill('comet tail');
+  await expect(page.getByText('1 asset', { exact: true })).toBeVisible();
+  await expect(page).toHaveURL(/words=comet\+tail/);
+  await page.reload();
+  await expect(page.getByRole('button', { name: /^November’s visitor/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Ledger' }).click();
+  await expect(page.getByRole('columnheader', { name: 'Licence' })).toBeVisible();
+});

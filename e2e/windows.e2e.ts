@@ -1,0 +1,83 @@
+import { expect, test } from '@playwright/test';
+import { goTo, signIn } from './screen.ts';
+
+test('a second window never overwrites: the later writer is told and keeps the words', async ({
+  browser,
+}) => {
+  const [first, second] = [
+    await (await browser.newContext()).newPage(),
+    await (await browser.newContext()).newPage(),
+  ];
+  await signIn(first, 'Edda Quill');
+  await signIn(second, 'Kit Marlowe-Finch');
+  await goTo(first, 'Pages');
+  await first.getByLabel('Title of a new page').fill('Written by two');
+  await first.getByRole('button', { name: 'Begin a page' }).click();
+  await expect(first.getByRole('textbox', { name: 'Words of the page' })).toBeVisible();
+  await second.goto(new URL(first.url()).pathname);
+  const wordsOf = (page: typeof first) => page.getByRole('textbox', { name: 'Words of the page' });
+
+  await wordsOf(first).click();
+  await first.keyboard.type('Edda was here.');
+  await expect(first.getByText(/^Saved/)).toBeVisible();
+  await wordsOf(second).click();
+  await second.keyboard.type('Kit was here.');
+  await expect(second.getByText('Edda Quill saved this page in another window')).toBeVisible();
+  await expect(wordsOf(second)).toContainText('Kit was here.');
+
+  await second.getByRole('button', { name: 'Keep mine as a page of its own' }).click();
+  await expect(second.getByLabel('Title of the page')).toHaveValue('Written by two (my words)');
+  await expect(wordsOf(second)).toContainText('Kit was here.');
+  await first.reload();
+  await expect(wordsOf(first)).toHaveText('Edda was here.');
+});
+
+test('a placard changed by two shows the newer words and keeps the later ones beside them', async ({
+  browser,
+}) => {
+  const [first, second] = [
+    await (await browser.newContext()).newPage(),
+    await (await browser.newContext()).newPage(),
+  ];
+  await signIn(first, 'Edda Quill');
+  await signIn(second, 'Rowan Ashby');
+  // The second window hears nothing of the first, as when its connection is slow.
+  await second.route('**/api/events', (route) => route.abort());
+  for (const page of [first, second]) {
+    await page.goto('/holdings');
+    await page.getByRole('button', { name: /^An old cluster/ }).click();
+    await expect(page.getByRole('article', { name: 'Placard of An old cluster' })).toBeVisible();
+  }
+  const captionOf = (page: typeof first) => page.getByRole('article').getByLabel('Caption');
+  await captionOf(first).fill('Twelve billion years old.');
+  await captionOf(first).blur();
+  await expect(first.getByRole('article').getByRole('alert')).toHaveCount(0);
+  await first
+    .waitForResponse((response) => response.url().includes('/placard') && response.ok())
+    .catch(() => undefined);
+  await captionOf(second).fill('Older than the sun.');
+  await captionOf(second).blur();
+  const conflict = second.getByRole('article').getByRole('alert');
+  await expect(conflict).toContainText('Somebody changed this placard while you wrote.');
+  await expect(conflict).toContainText('Older than the sun.');
+  await expect(captionOf(second)).toHaveValue('Twelve billion years old.');
+  await conflict.getByRole('button', { name: 'Write mine over it' }).click();
+  await expect(captionOf(second)).toHaveValue('Older than the sun.');
+  await expect(captionOf(first)).toHaveValue('Older than the sun.');
+});
+
+test('what is written while the connection is gone is saved when it is back', async ({ page, context }) => {
+  await signIn(page);
+  await goTo(page, 'Pages');
+  await page.getByLabel('Title of a new page').fill('Written in a tunnel');
+  await page.getByRole('button', { name: 'Begin a page' }).click();
+  const words = page.getByRole('textbox', { name: 'Words of the page' });
+  await words.click();
+  await context.setOffline(true);
+  await page.keyboard.type('No signal here.');
+  await expect(page.getByText('Not saved: There is no connection to the server.')).toBeVisible();
+  await context.setOffline(false);
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await page.reload();
+  await expect(words).toHaveText('No signal here.');
+});
