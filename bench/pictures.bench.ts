@@ -18,7 +18,7 @@ import type { Figure } from '@placard/launcher/bench';
 const PICTURES = 24;
 const WIDTHS = [480, 720, 1120];
 const QUALITY = 80;
-const AT_ONCE = 2;
+const AT_ONCE = 3;
 
 /**
  * 24 pictures of 12 megapixels to three widths in JPEG: our whole pipeline (hash, store, probe, thumbnail,
@@ -31,14 +31,20 @@ export async function bench({
   databaseUrl: string;
   scratch: string;
 }): Promise<Figure[]> {
-  const sources = await makeSources(join(scratch, 'sources'));
+  const [sources, warming] = [
+    await makeSources(join(scratch, 'sources'), PICTURES),
+    await makeSources(join(scratch, 'warming'), 3),
+  ];
   const bare = join(scratch, 'bare');
   await mkdir(bare, { recursive: true });
   // Once unmeasured, so that neither side pays for the first use of the library and the disk's cache.
-  await bareLoop(sources.slice(0, 2), bare);
+  await bareLoop(warming, bare);
+  const pipeline = await openPipeline(databaseUrl, scratch);
+  await pipeline.run(warming);
 
   const bareSeconds = await seconds(() => bareLoop(sources, bare));
-  const ourSeconds = await ourPipeline(databaseUrl, scratch, sources);
+  const ourSeconds = await seconds(() => pipeline.run(sources));
+  await pipeline.close();
   const bareAgain = await seconds(() => bareLoop(sources, bare));
   const mogrify = join(scratch, 'mogrify');
   await mkdir(mogrify, { recursive: true });
@@ -71,29 +77,28 @@ export async function bench({
   ];
 }
 
-async function makeSources(folder: string): Promise<string[]> {
+/** Pictures with structure at every scale, the finer the fainter, as photographs have; no two alike. */
+async function makeSources(folder: string, count: number): Promise<string[]> {
   await mkdir(folder, { recursive: true });
-  return Promise.all(
-    Array.from({ length: PICTURES }, async (_, i) => {
-      const file = join(folder, `picture-${i}.jpg`);
-      // Soft structure at every scale, as a photograph has, and no two alike.
-      const coarse = await sharp(randomBytes(40 * 30 * 3), { raw: { width: 40, height: 30, channels: 3 } })
-        .resize(4000, 3000, { kernel: 'cubic' })
-        .raw()
-        .toBuffer();
-      const fine = await sharp(randomBytes(1000 * 750 * 4), {
-        raw: { width: 1000, height: 750, channels: 4 },
-      })
-        .resize(4000, 3000)
-        .png({ compressionLevel: 0 })
-        .toBuffer();
-      await sharp(coarse, { raw: { width: 4000, height: 3000, channels: 3 } })
-        .composite([{ input: fine, blend: 'soft-light' }])
-        .jpeg({ quality: 90 })
-        .toFile(file);
-      return file;
-    }),
-  );
+  const files: string[] = [];
+  for (let i = 0; i < count; i++) {
+    const octaves = await Promise.all(
+      [12, 40, 130, 430, 1400, 4000].map(async (width, octave) => {
+        const height = Math.round(width * 0.75);
+        const raw = { width, height, channels: 4 as const };
+        const pixels = randomBytes(width * height * 4);
+        for (let at = 3; at < pixels.length; at += 4)
+          pixels[at] = octave === 0 ? 255 : Math.round(150 / 2 ** octave);
+        return sharp(pixels, { raw }).resize(4000, 3000, { kernel: 'cubic', fit: 'fill' }).raw().toBuffer();
+      }),
+    );
+    const raw = { width: 4000, height: 3000, channels: 4 as const };
+    const [ground, ...finer] = octaves.map((input) => ({ input, raw }));
+    const file = join(folder, `picture-${i}.jpg`);
+    await sharp(ground?.input, { raw }).composite(finer).removeAlpha().jpeg({ quality: 88 }).toFile(file);
+    files.push(file);
+  }
+  return files;
 }
 
 async function bareLoop(sources: string[], folder: string): Promise<void> {
@@ -109,7 +114,8 @@ async function bareLoop(sources: string[], folder: string): Promise<void> {
   });
 }
 
-async function ourPipeline(base: string, scratch: string, sources: string[]): Promise<number> {
+/** What happens to a file between its last byte and its last rendition, on a database of its own. */
+async function openPipeline(base: string, scratch: string) {
   const name = `placard_bench_${randomBytes(4).toString('hex')}`;
   const connection = await mysql.createConnection(base);
   await connection.query(`CREATE DATABASE ${name}`);
@@ -123,47 +129,40 @@ async function ourPipeline(base: string, scratch: string, sources: string[]): Pr
     'http://127.0.0.1',
   );
   const [siteId, sectionId] = [newId(), newId()];
-  await database
-    .insert(site)
-    .values({
-      id: siteId,
-      name: 'Bench',
-      language: 'en',
-      measures: [],
-      style: '',
-      heavyBytes: 1,
-      modernFormat: 'webp',
-    });
+  await database.insert(site).values({
+    id: siteId,
+    name: 'Bench',
+    language: 'en',
+    measures: [],
+    style: '',
+    heavyBytes: 1,
+    modernFormat: 'webp',
+  });
   await database.insert(section).values({ id: sectionId, siteId, title: 'Bench', slug: 'bench' });
-  const took = await seconds(() =>
-    sideBySide(sources, async (source) => {
-      const sha256 = await storeOriginal(database, store, source);
-      const [assetId, versionId, addedAt] = [newId(), newId(), new Date()];
-      await database
-        .insert(asset)
-        .values({
-          id: assetId,
-          siteId,
-          sectionId,
-          kind: 'picture',
-          name: assetId.toLowerCase(),
-          fileName: source,
-          sha256,
-          prepared: 'working',
-          personId: 'bench',
-          addedAt,
-        });
-      await database.insert(version).values({ id: versionId, assetId, number: 1, createdAt: addedAt });
-      const [row] = await database.select().from(original).where(eq(original.sha256, sha256));
-      if (!row) throw new Error('The original was not stored.');
-      const rungs = WIDTHS.map((width) => ({ width, format: 'jpeg' as const, quality: QUALITY }));
-      await makeLadder(store.localPath(row.key) ?? '', row.facts, rungs, (made) =>
-        keep(database, store, versionId, made),
-      );
-    }),
-  );
-  await database.close();
-  return took;
+
+  const one = async (source: string) => {
+    const sha256 = await storeOriginal(database, store, source);
+    const [assetId, versionId, addedAt] = [newId(), newId(), new Date()];
+    const named = { id: assetId, name: `picture-${sha256.slice(0, 20)}`, fileName: source };
+    await database.insert(asset).values({
+      ...named,
+      siteId,
+      sectionId,
+      kind: 'picture',
+      sha256,
+      prepared: 'working',
+      personId: 'bench',
+      addedAt,
+    });
+    await database.insert(version).values({ id: versionId, assetId, number: 1, createdAt: addedAt });
+    const [row] = await database.select().from(original).where(eq(original.sha256, sha256));
+    if (!row) throw new Error('The original was not stored.');
+    const rungs = WIDTHS.map((width) => ({ width, format: 'jpeg' as const, quality: QUALITY }));
+    await makeLadder(store.localPath(row.key) ?? '', row.facts, rungs, (made) =>
+      keep(database, store, versionId, made),
+    );
+  };
+  return { run: (sources: string[]) => sideBySide(sources, one), close: () => database.close() };
 }
 
 async function sideBySide(sources: string[], work: (source: string) => Promise<void>): Promise<void> {

@@ -52,6 +52,7 @@ test('a reviewer approves a host, and an editor may not', async ({ browser }) =>
 test('everything on the way is done by keyboard', async ({ page }) => {
   await signIn(page);
   await page.keyboard.press('Control+k');
+  await expect(page.getByRole('dialog', { name: 'Find or do anything' })).toBeVisible();
   await page.keyboard.type('Getting here');
   await expect(page.getByRole('option', { name: /^Getting here in the dark/ })).toBeVisible();
   await page.keyboard.press('Enter');
@@ -84,4 +85,21 @@ test('holdings are found by words on the label, and the search lives in the addr
   await expect(page.getByRole('button', { name: /^November’s visitor/ })).toBeVisible();
   await page.getByRole('button', { name: 'Ledger' }).click();
   await expect(page.getByRole('columnheader', { name: 'Licence' })).toBeVisible();
+});
+
+test('embed code pasted among the words is recognised', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/place');
+  const words = page.getByRole('textbox', { name: 'Words of the page' });
+  await words.locator('p').first().click();
+  await page.evaluate(() =>
+    navigator.clipboard.writeText(
+      '<p><iframe src="https://lanternreel.example/player/1" title="A film"></iframe></p>',
+    ),
+  );
+  await page.keyboard.press('Control+v');
+  const embed = page.getByRole('region', { name: 'Embed' });
+  await expect(embed.getByLabel('Said to screen readers')).toHaveValue('A film');
+  await embed.getByRole('button', { name: 'Back to the page' }).click();
+  await expect(words).not.toContainText('iframe');
 });

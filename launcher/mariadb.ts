@@ -55,6 +55,8 @@ GRANT ALL ON \`placard%\`.* TO placard@'127.0.0.1';
       '--collation-server=utf8mb4_unicode_ci',
       '--max-allowed-packet=64M',
       '--innodb-buffer-pool-size=256M',
+      // A killed server loses nothing; only a power cut could lose the last second.
+      '--innodb-flush-log-at-trx-commit=2',
     ],
     { quiet: true },
   );

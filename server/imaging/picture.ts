@@ -48,7 +48,7 @@ export async function readPicture(
       .toBuffer({ resolveWithObject: true });
     const raw = { width: small.info.width, height: small.info.height, channels: small.info.channels };
     const [thumbnail, thumbhash] = await Promise.all([
-      sharp(small.data, { raw }).webp({ quality: 70, effort: 2 }).toBuffer(),
+      sharp(small.data, { raw }).webp({ quality: 70, effort: 0 }).toBuffer(),
       thumbhashOf(sharp(small.data, { raw })),
     ]);
     return { facts: { ...facts, thumbhash }, thumbnail };
@@ -67,7 +67,7 @@ async function readMetadata(path: string): Promise<Metadata> {
 
 async function thumbhashOf(picture: Sharp): Promise<string> {
   const { data, info } = await picture
-    .resize(100, 100, { fit: 'inside' })
+    .resize(32, 32, { fit: 'inside', kernel: 'linear' })
     .ensureAlpha()
     .raw()
     .toBuffer({ resolveWithObject: true });

@@ -53,7 +53,8 @@ export class Runner {
   }
 
   async #run(): Promise<void> {
-    const places = Math.max(1, availableParallelism());
+    // One more than there are cores: while one waits for the disk, the others compute.
+    const places = availableParallelism() + 1;
     while (!this.#stopped) {
       const row = this.#running.size < places ? await this.#next() : undefined;
       if (row) {

@@ -11,7 +11,8 @@ import { useSelection } from './selection.tsx';
 import { StageRule } from './stagerule.tsx';
 import { Tray } from './tray.tsx';
 
-const Find = lazy(() => import('./find.tsx'));
+const loadFind = () => import('./find.tsx');
+const Find = lazy(loadFind);
 
 interface FrameProps {
   me: Person;
@@ -26,6 +27,8 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
   const { trayOpen, openTray } = useSelection();
   const [finding, setFinding] = useState(false);
   useEffect(() => {
+    // Fetched ahead, so that what is typed right after the shortcut is not lost.
+    void loadFind();
     const listen = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
         event.preventDefault();
