@@ -78,10 +78,16 @@ export function unpack(code: string, trustedOrigins: readonly string[] = []): Un
     );
     return { ...empty, dropped, findings: refusals.length > 0 ? refusals : empty.findings };
   }
-  return rebuild(chosen.place, chosen.url, [...chosen.dropped, ...dropped], refusals);
+  return rebuild(chosen.place, chosen.url, [...chosen.dropped, ...dropped], refusals, trustedOrigins);
 }
 
-function rebuild(place: Place, url: URL, droppedElsewhere: Dropped[], findings: Finding[]): Unpacked {
+function rebuild(
+  place: Place,
+  url: URL,
+  droppedElsewhere: Dropped[],
+  findings: Finding[],
+  trustedOrigins: readonly string[],
+): Unpacked {
   const attributes = attributesOf(place.element);
   const sandbox = leastSandbox(attributes.get('sandbox'));
   const permissions = leastPermissions(attributes.get('allow'), attributes.has('allowfullscreen'));
@@ -95,7 +101,7 @@ function rebuild(place: Place, url: URL, droppedElsewhere: Dropped[], findings: 
       remedy: 'Say in a few words what is in it (WCAG 4.1.2).',
     });
   }
-  if (isPrivateHost(url.hostname)) {
+  if (isPrivateHost(url.hostname) && !trustedOrigins.includes(url.origin)) {
     findings.push({
       rule: 'private-host',
       severity: 'warn',
@@ -176,7 +182,7 @@ function survey(root: Tree.DocumentFragment): { places: Place[]; dropped: Droppe
 }
 
 // Their contents are named with them.
-const SWALLOWED = new Set(['script', 'style', 'template', 'textarea', 'title', 'xmp', 'noembed', 'noframes']);
+const SWALLOWED = new Set(['script', 'style', 'template', 'textarea', 'title', 'xmp', 'noframes']);
 
 function ancestorsOf(element: Tree.Element): Tree.Element[] {
   const ancestors: Tree.Element[] = [];

@@ -139,7 +139,7 @@ export function UnpackView({
               Put it in the page
             </button>
             <button type="button" className="button" onClick={onClose}>
-              Back to the page
+              Leave it out
             </button>
           </div>
         </div>

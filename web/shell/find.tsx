@@ -34,7 +34,11 @@ export default function Find({ onClose }: { onClose: () => void }) {
     { query: { words, limit: '12' } },
     { enabled: words.length > 1, placeholderData: (before) => before },
   );
-  useEffect(() => dialog.current?.showModal(), []);
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    dialog.current?.showModal();
+    input.current?.focus();
+  }, []);
   const go = (to: string) => {
     onClose();
     void navigate(to);
@@ -52,7 +56,7 @@ export default function Find({ onClose }: { onClose: () => void }) {
     >
       <Command label="Find or do anything" filter={hasEveryWord}>
         <Command.Input
-          autoFocus
+          ref={input}
           value={words}
           onValueChange={setWords}
           placeholder="A stage, a page, words on a label"
