@@ -20,7 +20,10 @@ export async function foundDemo(databaseUrl: string, standins: number): Promise<
   try {
     await found(database, {
       ...FERNHOLLOW,
-      approvedHosts: [{ host: `127.0.0.1:${standins + 1}`, note: 'Lanternreel, the video host' }],
+      approvedHosts: [
+        { host: `127.0.0.1:${standins + 1}`, note: 'Lanternreel, the video host' },
+        { host: `127.0.0.1:${standins + 2}`, note: 'Corkrail, the members’ board' },
+      ],
     });
   } finally {
     await database.close();

@@ -15,6 +15,8 @@ test('the stage rule counts real queues', async ({ page }) => {
 test('the finished page has no fault, and the faulty one has each of its faults', async ({ page }) => {
   await signIn(page);
   await page.goto('/pages');
+  const finished = page.getByRole('listitem').filter({ hasText: 'Autumn star parties' });
+  await expect(finished).toContainText('nothing found');
   await page
     .getByRole('listitem')
     .filter({ hasText: 'Sky notes for November' })

@@ -44,7 +44,7 @@ function OneHandOff({ id }: { id: string }) {
     ([directive, sources]) => `${directive} ${sources.join(' ')};`,
   );
   return (
-    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:grid-cols-1 max-lg:grid-rows-none max-lg:overflow-y-auto max-sm:px-3">
+    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:block max-lg:space-y-5 max-lg:overflow-y-auto max-sm:px-3">
       <div className="flex min-h-0 min-w-0 flex-col gap-3">
         <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
           <h1>Hand off</h1>

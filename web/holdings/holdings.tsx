@@ -39,7 +39,7 @@ export default function Holdings() {
   );
   const list = assets.data?.assets ?? [];
   return (
-    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:grid-cols-1 max-lg:grid-rows-none max-lg:overflow-y-auto">
+    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:block max-lg:space-y-5 max-lg:overflow-y-auto">
       <div className="flex min-h-0 flex-col">
         <div className="mb-3 flex flex-wrap items-end gap-3">
           <h1 className="mr-2">Holdings</h1>

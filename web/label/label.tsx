@@ -62,7 +62,7 @@ export default function Label() {
     return <Empty title="Nothing to label">Accept arrivals first; then their labels are written here.</Empty>;
   const missing = detail.data ? lacks(detail.data.placard) : [];
   return (
-    <main className="grid h-full grid-cols-[minmax(0,1fr)_360px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:grid-cols-1 max-lg:grid-rows-none max-lg:overflow-y-auto">
+    <main className="grid h-full grid-cols-[minmax(0,1fr)_360px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:block max-lg:space-y-5 max-lg:overflow-y-auto">
       <div className="flex min-h-0 min-w-0 flex-col gap-3">
         <div className="flex flex-wrap items-baseline gap-x-4">
           <h1>Label</h1>

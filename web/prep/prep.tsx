@@ -42,7 +42,7 @@ export default function Prep() {
     );
   }
   return (
-    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] gap-5 overflow-y-auto px-5 py-4 max-lg:grid-cols-1">
+    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] gap-5 overflow-y-auto px-5 py-4 max-lg:block max-lg:space-y-5">
       <div className="flex min-w-0 flex-col gap-3">
         <div className="flex items-baseline gap-4">
           <h1>Prep</h1>

@@ -36,7 +36,7 @@ function OneProof({ id }: { id: string }) {
   const weight = (viewport: number) =>
     inBytes(proof.data?.weights.find((entry) => entry.viewport === viewport)?.bytes ?? 0);
   return (
-    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:grid-cols-1 max-lg:grid-rows-none max-lg:overflow-y-auto max-sm:px-3">
+    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:block max-lg:space-y-5 max-lg:overflow-y-auto max-sm:px-3">
       <div className="flex min-h-0 min-w-0 flex-col">
         <div className="mb-2 flex flex-wrap items-baseline gap-x-4">
           <h1>Proof</h1>
