@@ -77,6 +77,8 @@ describe('a picture', () => {
   it('is sharp at a smaller measure', () =>
     expect(rules(held(labelled, 400), [picture({ position: 'beside-left', measure: 'aside' })])).toEqual([]));
   it('with too many bytes is heavy', () => expect(rules(held(labelled, 4000, 400))).toEqual(['warn heavy']));
+  it('without renditions may not go out yet', () =>
+    expect(rules({ ...held(labelled), sources: [] })).toEqual(['stop not-prepared']));
   it('that is gone is said to be', () =>
     expect(rules(held(labelled), [picture({ asset: 'asset-2' })])).toEqual(['stop asset-gone']));
 });

@@ -87,6 +87,17 @@ function checkPixels(block: Picture, asset: HeldAsset, context: CheckContext): F
   const { position, measure, id } = block.attrs;
   const name = asset.placard.title || 'This picture';
   const shown = shownWidth(position, measure, context.measures);
+  if (asset.sources.length === 0) {
+    return [
+      {
+        rule: 'not-prepared',
+        severity: 'stop',
+        where: id,
+        says: `“${name}” has no renditions yet.`,
+        remedy: 'Wait until it is prepared, or look at Prep for what went wrong.',
+      },
+    ];
+  }
   const findings: Finding[] = [];
   const widest = Math.max(asset.width, ...asset.sources.map(({ width }) => width));
   if (widest < shown) {

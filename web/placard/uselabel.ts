@@ -17,7 +17,7 @@ interface Conflict {
  */
 export function useLabel(asset: AssetDetail) {
   const client = useQueryClient();
-  const { mutateAsync } = useDo(labelAsset);
+  const saveLabel = useSaveLabel();
   const [pending, setPending] = useState<Partial<Placard>>({});
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
@@ -26,29 +26,24 @@ export function useLabel(asset: AssetDetail) {
   version.current = Math.max(version.current, asset.placardVersion);
   const key = keyOf(readAsset, { id: asset.id });
 
-  const save = async (changes: Partial<Placard>) => {
+  const save = async (changes: Partial<Placard>, before: Placard): Promise<void> => {
     try {
-      const saved = await mutateAsync({
-        params: { id: asset.id },
-        body: { version: version.current, changes },
-      });
-      version.current = saved.version;
-      client.setQueryData<AssetDetail>(
-        key,
-        (before) => before && { ...before, placard: saved.placard, placardVersion: saved.version },
-      );
+      version.current = (await saveLabel(asset.id, version.current, changes)).version;
       setRefused(null);
-      setPending((before) => without(before, changes));
+      setPending((pending) => without(pending, changes));
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       if (error.status !== 409) {
         setRefused(error.message);
         return;
       }
-      setPending((before) => without(before, changes));
       const newer = await call(readAsset, { params: { id: asset.id } });
       client.setQueryData(key, newer);
       version.current = newer.placardVersion;
+      // Other fields were changed, not these: both changes stand side by side.
+      if (fieldsOf(changes).every((field) => newer.placard[field] === before[field]))
+        return save(changes, before);
+      setPending((pending) => without(pending, changes));
       setConflict({
         says: `${error.message} Yours: ${Object.values(changes)
           .map((words) => `“${String(words)}”`)
@@ -63,12 +58,29 @@ export function useLabel(asset: AssetDetail) {
   };
 
   const change = (changes: Partial<Placard>) => {
-    setPending((before) => ({ ...before, ...changes }));
-    saving.current = saving.current.then(() => save(changes));
+    setPending((pending) => ({ ...pending, ...changes }));
+    const before = asset.placard;
+    saving.current = saving.current.then(() => save(changes, before));
   };
 
   return { placard: { ...asset.placard, ...pending }, change, conflict, refused };
 }
+
+/** Saves fields of a placard, and lets every part of this window know the newer version at once. */
+export function useSaveLabel() {
+  const client = useQueryClient();
+  const { mutateAsync } = useDo(labelAsset);
+  return async (id: string, version: number, changes: Partial<Placard>) => {
+    const saved = await mutateAsync({ params: { id }, body: { version, changes } });
+    client.setQueryData<AssetDetail>(
+      keyOf(readAsset, { id }),
+      (before) => before && { ...before, placard: saved.placard, placardVersion: saved.version },
+    );
+    return saved;
+  };
+}
+
+const fieldsOf = (changes: Partial<Placard>) => Object.keys(changes) as (keyof Placard)[];
 
 /** The pending changes less those that are settled and were not changed again since. */
 function without(pending: Partial<Placard>, settled: Partial<Placard>): Partial<Placard> {

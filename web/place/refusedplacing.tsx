@@ -1,7 +1,8 @@
 import { useState, type FormEvent } from 'react';
 import { altAdvice } from '@placard/core/alt';
-import { labelAsset, type AssetDetail } from '@placard/core/contract';
-import { useDo } from '../kit/asking.ts';
+import type { AssetDetail } from '@placard/core/contract';
+import { Refusal } from '../kit/api.ts';
+import { useSaveLabel } from '../placard/uselabel.ts';
 import type { Refused } from './useplaceasset.ts';
 
 /** Why something was not placed, and the field to fill; done, it is placed where it was meant. */
@@ -15,14 +16,18 @@ export function RefusedPlacing({
   const { asset } = refused;
   const [alt, setAlt] = useState('');
   const [decorative, setDecorative] = useState(false);
-  const label = useDo(labelAsset);
+  const [says, setSays] = useState<string | null>(null);
+  const saveLabel = useSaveLabel();
   const save = async (event: FormEvent) => {
     event.preventDefault();
     const changes = decorative ? { decorative: true, alt: '' } : { decorative: false, alt };
-    const saved = await label
-      .mutateAsync({ params: { id: asset.id }, body: { version: asset.placardVersion, changes } })
-      .catch(() => undefined);
-    if (saved) onDone({ ...asset, placard: saved.placard, placardVersion: saved.version });
+    try {
+      const saved = await saveLabel(asset.id, asset.placardVersion, changes);
+      onDone({ ...asset, placard: saved.placard, placardVersion: saved.version });
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      setSays(error.message);
+    }
   };
   return (
     <form
@@ -59,7 +64,7 @@ export function RefusedPlacing({
         />
         Decorative: says nothing the text does not say
       </label>
-      {label.error && <p className="mb-2 text-madder">{label.error.message}</p>}
+      {says && <p className="mb-2 text-madder">{says}</p>}
       <div className="flex gap-2">
         <button type="submit" className="button button-go" disabled={!decorative && alt.trim() === ''}>
           Save and place it
