@@ -113,7 +113,7 @@ function Large({ asset, missing }: { asset: AssetDetail; missing: Lack[] }) {
       .filter(({ mime }) => mime === 'image/webp' || mime === 'image/avif')
       .findLast(({ width }) => width <= 1500) ?? asset.renditions[0];
   return (
-    <figure className="flex min-h-0 grow flex-col border border-rule bg-card p-3 max-lg:h-[50vh]">
+    <figure className="flex min-h-0 grow flex-col border border-rule bg-card p-3 max-lg:h-[50vh] max-sm:h-auto">
       {asset.facts.kind !== 'picture' ? (
         <Player
           asset={asset}
