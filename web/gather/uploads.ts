@@ -15,6 +15,8 @@ export interface Sending {
 }
 
 const AT_ONCE = 3;
+/** Sent in parts, so that what a proxy or a bad line takes away is little. */
+const PART = 8_000_000;
 const RETRY_AFTER = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000];
 
 /** Sends files, a few at a time, and goes on by itself when a connection comes back. */
@@ -65,6 +67,7 @@ class Uploads {
     const upload: Upload = new Upload(file, {
       endpoint: '/upload',
       metadata: { filename: file.name },
+      chunkSize: PART,
       retryDelays: RETRY_AFTER,
       removeFingerprintOnSuccess: true,
       onUploadUrlAvailable: () => this.#change(key, { arrival: upload.url?.split('/').at(-1) ?? null }),

@@ -1,0 +1,119 @@
+import { expect, test, type Page } from '@playwright/test';
+import { goTo, signIn } from './screen.ts';
+
+/** Watches for anything that runs or complains: dialogs, policy violations, errors of our own. */
+function watch(page: Page): string[] {
+  const seen: string[] = [];
+  page.on('dialog', (dialog) => {
+    seen.push(`dialog: ${dialog.message()}`);
+    void dialog.dismiss();
+  });
+  page.on('console', (message) => {
+    if (
+      /Content Security Policy|Refused to/.test(message.text()) &&
+      message.location().url.startsWith(new URL(page.url()).origin)
+    ) {
+      seen.push(`policy: ${message.text()}`);
+    }
+  });
+  return seen;
+}
+
+test('a drawing with a script is shown everywhere and runs nowhere', async ({ page, context }) => {
+  const seen = watch(page);
+  await signIn(page);
+  await page.getByLabel('Files to bring in').setInputFiles({
+    name: 'Trap.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="400" height="300" onload="alert(1)"><script>alert(2); document.title = "ran"</script><rect width="400" height="300" fill="#2f5d50"/><foreignObject width="90" height="90"><iframe xmlns="http://www.w3.org/1999/xhtml" src="javascript:alert(3)"/></foreignObject></svg>',
+    ),
+  });
+  await page.getByRole('button', { name: 'Accept Trap.svg' }).click();
+  await goTo(page, 'Holdings');
+  await page.getByRole('button', { name: /^Trap/ }).click();
+  await expect(page.getByRole('article', { name: 'Placard of Trap' })).toBeVisible();
+
+  // Opened on its own, as somebody might who copies its address.
+  const assets = (await (await page.request.get('/api/assets?words=trap')).json()) as {
+    assets: { id: string }[];
+  };
+  const asset = (await (await page.request.get(`/api/assets/${assets.assets[0]?.id}`)).json()) as {
+    original: string;
+  };
+  const alone = await context.newPage();
+  const seenAlone = watch(alone);
+  await alone.goto(asset.original);
+  await alone.waitForTimeout(500);
+  expect(await alone.title()).not.toBe('ran');
+  expect([...seen, ...seenAlone.filter((line) => line.startsWith('dialog'))]).toEqual([]);
+});
+
+test('hostile embed code is taken apart in the page, and nothing of it runs', async ({ page }) => {
+  const seen = watch(page);
+  await signIn(page);
+  await goTo(page, 'Pages');
+  await page.getByLabel('Title of a new page').fill('Under attack');
+  await page.getByRole('button', { name: 'Begin a page' }).click();
+  await page.getByRole('button', { name: 'Embed', exact: true }).click();
+  const code = page.getByLabel('Embed code');
+  const embed = page.getByRole('region', { name: 'Embed' });
+  for (const [pasted, says] of [
+    ['<iframe src="javascript:alert(document.domain)"></iframe>', 'javascript: can run code'],
+    ['<iframe src="data:text/html,<script>alert(1)</script>"></iframe>', 'data: can run code'],
+    ['<img src=x onerror=alert(1)><svg onload=alert(2)>', 'There is no frame in this'],
+    ['<iframe srcdoc="<script>alert(1)</script>"></iframe>', 'the frame has no address'],
+    ['<b>'.repeat(40_000), 'an embed code is a few hundred'],
+  ] as const) {
+    await code.fill(pasted);
+    await expect(embed).toContainText(says);
+    await expect(embed.getByRole('button', { name: 'Put it in the page' })).toBeDisabled();
+  }
+  await code.fill(
+    '<iframe src="https://a.example/" title="&lt;script&gt;alert(1)&lt;/script&gt;" onload="alert(2)"></iframe>',
+  );
+  await expect(embed.getByLabel('Said to screen readers')).toHaveValue('<script>alert(1)</script>');
+  await expect(embed).toContainText('an event handler is a script');
+  expect(seen).toEqual([]);
+});
+
+test('hostile words on a label stay words, in the page, the proof and the hand-off', async ({ page }) => {
+  const seen = watch(page);
+  await signIn(page);
+  await page.goto('/holdings?words=workshop');
+  await page.getByRole('button', { name: /^The mirror, half polished/ }).click();
+  const placard = page.getByRole('article');
+  const words = '"><img src=x onerror=alert(1)>‮';
+  await placard.getByLabel('Caption').fill(words);
+  await placard.getByLabel('Caption').blur();
+  await goTo(page, 'Pages');
+  await page.getByRole('link', { name: 'How the mirror was made' }).click();
+  await page.getByRole('textbox', { name: 'Words of the page' }).click();
+  await page.getByRole('button', { name: 'Put a picture or film' }).click();
+  await page.getByLabel('Search the tray').fill('mirror polished');
+  await page.getByRole('button', { name: 'The mirror, half polished, picture' }).press('Enter');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await expect(page.locator('.sheet figcaption')).toContainText('onerror=alert(1)');
+  await goTo(page, 'Proof');
+  await page.getByLabel('Page', { exact: true }).selectOption('How the mirror was made');
+  await expect(page.frameLocator('iframe[title$="at a desk"]').locator('figcaption')).toContainText(
+    'onerror=alert(1)',
+  );
+  await goTo(page, 'Hand off');
+  await page.getByLabel('Page', { exact: true }).selectOption('How the mirror was made');
+  await expect(page.getByLabel('HTML')).toContainText('&quot;&gt;&lt;img src=x onerror=alert(1)&gt;');
+  expect(seen).toEqual([]);
+});
+
+test('no screen breaks the application’s own policy', async ({ page }) => {
+  const seen = watch(page);
+  await signIn(page);
+  for (const stage of ['Gather', 'Prep', 'Label', 'Place', 'Proof', 'Hand off', 'Holdings', 'Pages']) {
+    await goTo(page, stage);
+    await expect(page.getByRole('main')).toBeVisible();
+    await page.waitForTimeout(400);
+  }
+  await page.getByRole('button', { name: 'Account of Edda Quill' }).click();
+  await expect(page.getByText('edda@fernhollow.example')).toBeVisible();
+  expect(seen).toEqual([]);
+});
