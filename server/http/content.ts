@@ -1,4 +1,5 @@
 import express, { type Express, type Response } from 'express';
+import type { Readable } from 'node:stream';
 import * as v from 'valibot';
 import type { Logger } from 'pino';
 import { FrameSchema, frameToHtml, type Frame } from '@placard/core/embed';
@@ -59,7 +60,7 @@ export function contentApplication(
         "default-src 'none'; style-src 'unsafe-inline'; sandbox; frame-ancestors 'none'",
     });
     const local = store.localPath(key);
-    if (local === null) return response.redirect(302, await store.elsewhere(key));
+    if (local === null) return pass(response, await store.read(key).catch(() => null));
     return response.sendFile(
       local,
       { dotfiles: 'allow', cacheControl: false, lastModified: false },
@@ -99,6 +100,13 @@ export function contentApplication(
   app.use((_request, response) => missing(response));
   app.use(problemHandler(log));
   return app;
+}
+
+/** Passes a file on from a store that is elsewhere: a redirect would lead browsers off this origin. */
+function pass(response: Response, file: Readable | null): Response {
+  if (!file) return missing(response);
+  file.on('error', () => response.destroy());
+  return file.pipe(response);
 }
 
 function missing(response: Response): Response {

@@ -14,8 +14,6 @@ export interface Store {
   delete(key: string): Promise<void>;
   /** The path of a file on this machine, or null when the store is elsewhere. */
   localPath(key: string): string | null;
-  /** A short-lived address at the store itself, for stores that are elsewhere. */
-  elsewhere(key: string): Promise<string>;
   /** The address of a file on the users'-content origin. */
   address(key: string): string;
   /** True when the store can be written to. */
@@ -42,7 +40,6 @@ export async function openStore(address: string, secret: string, contentOrigin: 
     bytes: (key) => disk.getBytes(key),
     delete: (key) => disk.delete(key),
     localPath: (key) => (folder === null ? null : `${folder.replace(/\/$/, '')}/${key}`),
-    elsewhere: (key) => disk.getSignedUrl(key, { expiresIn: '10 minutes' }),
     address: (key) => `${contentOrigin}/f/${signature.of(key)}/${key}`,
     healthy: async () => {
       try {
@@ -63,6 +60,9 @@ async function s3Driver(url: URL) {
     bucket: url.hostname,
     region: url.searchParams.get('region') ?? 'us-east-1',
     ...(endpoint ? { endpoint, forcePathStyle: true } : {}),
+    // Stores other than the first of their kind rarely understand checksums sent after the body.
+    requestChecksumCalculation: 'WHEN_REQUIRED',
+    responseChecksumValidation: 'WHEN_REQUIRED',
     visibility: 'private',
   });
 }
