@@ -35,8 +35,8 @@ export const FrameSchema = v.object({
 
 export type Frame = v.InferOutput<typeof FrameSchema>;
 
-/** Writes the frame as one iframe element. Reading it back with `unpack` gives the same frame. */
-export function frameToHtml(frame: Frame): string {
+/** The attributes of the frame's iframe element, in the order they are written. */
+export function frameAttributes(frame: Frame): [string, string][] {
   const { shape } = frame;
   const attributes: [string, string][] = [
     ['src', frame.src],
@@ -53,5 +53,11 @@ export function frameToHtml(frame: Frame): string {
   attributes.push(['loading', 'lazy'], ['referrerpolicy', 'strict-origin-when-cross-origin']);
   attributes.push(['sandbox', frame.sandbox.join(' ')]);
   if (frame.permissions.length > 0) attributes.push(['allow', frame.permissions.join('; ')]);
-  return `<iframe ${attributes.map(([name, value]) => `${name}="${escapeHtml(value)}"`).join(' ')}></iframe>`;
+  return attributes;
+}
+
+/** Writes the frame as one iframe element. Reading it back with `unpack` gives the same frame. */
+export function frameToHtml(frame: Frame): string {
+  const attributes = frameAttributes(frame).map(([name, value]) => `${name}="${escapeHtml(value)}"`);
+  return `<iframe ${attributes.join(' ')}></iframe>`;
 }

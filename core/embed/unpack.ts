@@ -8,7 +8,7 @@ import { plainLine } from '../page/text.ts';
 import type { Finding } from '../proof/finding.ts';
 import { frameAddress, isPrivateHost } from './address.ts';
 import { attributeReason, elementReason, type Dropped } from './dropped.ts';
-import { frameToHtml, type Frame } from './frame.ts';
+import { frameAttributes, frameToHtml, type Frame } from './frame.ts';
 import { leastPermissions, leastSandbox } from './power.ts';
 import { frameShape } from './shape.ts';
 
@@ -116,8 +116,7 @@ function rebuild(
     sandbox: sandbox.tokens,
     permissions: permissions.permissions,
   };
-  const html = frameToHtml(frame);
-  const written = attributesOf(parseFragment(html).childNodes[0] as Tree.Element);
+  const written = new Map(frameAttributes(frame));
   const dropped = [...attributes]
     .filter(([name, value]) => written.get(name) !== value && !KEPT_IN_SUBSTANCE.has(name))
     .map(([name, value]) => ({
@@ -125,7 +124,7 @@ function rebuild(
       why: attributeReason(name),
     }));
   return {
-    html,
+    html: frameToHtml(frame),
     frame,
     dropped: [...dropped, ...sandbox.dropped, ...permissions.dropped, ...droppedElsewhere],
     origins: [url.origin],
