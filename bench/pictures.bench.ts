@@ -150,11 +150,13 @@ async function openPipeline(base: string, scratch: string) {
       sectionId,
       kind: 'picture',
       sha256,
+      versionId,
+      visibility: 'public',
       prepared: 'working',
       personId: 'bench',
       addedAt,
     });
-    await database.insert(version).values({ id: versionId, assetId, number: 1, createdAt: addedAt });
+    await database.insert(version).values({ id: versionId, assetId, sha256, number: 1, createdAt: addedAt });
     const [row] = await database.select().from(original).where(eq(original.sha256, sha256));
     if (!row) throw new Error('The original was not stored.');
     const rungs = WIDTHS.map((width) => ({ width, format: 'jpeg' as const, quality: QUALITY }));

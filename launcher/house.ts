@@ -70,6 +70,11 @@ export async function openHouse(plan: Plan): Promise<OpenHouse> {
       PLACARD_DEMO: '1',
       PLACARD_SAMPLE_ACCOUNTS: '',
       PLACARD_TRUSTED_FRAMES: `http://127.0.0.1:${ports.standins + 1} http://127.0.0.1:${ports.standins + 2}`,
+      PLACARD_TRUSTED_OUTSIDE: Array.from(
+        { length: 9 },
+        (_, at) => `http://127.0.0.1:${ports.standins + 1 + at}`,
+      ).join(' '),
+      PLACARD_COMMONFIELD: `http://127.0.0.1:${ports.standins + 3}`,
       PLACARD_WEB: plan.web,
       LOG_LEVEL: plan.logLevel,
     };

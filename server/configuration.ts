@@ -34,6 +34,10 @@ const EnvironmentSchema = v.object({
   ),
   /** Origins that may be framed over plain http, separated by blanks. For development and the demo. */
   PLACARD_TRUSTED_FRAMES: v.optional(v.string(), ''),
+  /** Origins in a private network that may be fetched from, separated by blanks. For development and the demo. */
+  PLACARD_TRUSTED_OUTSIDE: v.optional(v.string(), ''),
+  /** The address of the catalogue Commonfield; empty where it is not used. */
+  PLACARD_COMMONFIELD: v.optional(v.string(), ''),
   /** Set by the demo: sample accounts as JSON, offered on the sign-in page. */
   PLACARD_SAMPLE_ACCOUNTS: v.optional(v.string(), '[]'),
   PLACARD_DEMO: v.optional(v.string(), ''),
@@ -61,6 +65,8 @@ export interface Configuration {
   address: string;
   maxUpload: number;
   trustedFrames: string[];
+  trustedOutside: string[];
+  commonfield: string;
   sampleAccounts: SampleAccount[];
   demo: boolean;
   /** Folder of the built web application; empty when another server serves it (development). */
@@ -101,6 +107,8 @@ export function readConfiguration(environment: Record<string, string | undefined
     address: value.PLACARD_ADDRESS,
     maxUpload: value.PLACARD_MAX_UPLOAD,
     trustedFrames: value.PLACARD_TRUSTED_FRAMES.split(/\s+/).filter(Boolean),
+    trustedOutside: value.PLACARD_TRUSTED_OUTSIDE.split(/\s+/).filter(Boolean),
+    commonfield: value.PLACARD_COMMONFIELD,
     sampleAccounts: JSON.parse(value.PLACARD_SAMPLE_ACCOUNTS) as SampleAccount[],
     demo,
     web: value.PLACARD_WEB,

@@ -6,9 +6,12 @@ import { application } from './http/app.ts';
 import { contentApplication } from './http/content.ts';
 import { Events } from './http/events.ts';
 import { completeStrays } from './holdings/arrivals.ts';
+import { fetchWork } from './jobs/fetch.ts';
 import { prepareWork } from './jobs/prepare.ts';
 import { receiveWork } from './jobs/receive.ts';
 import { Runner } from './jobs/runner.ts';
+import { commonfield } from './outbound/commonfield.ts';
+import { Outbound } from './outbound/outbound.ts';
 import { openAuth } from './people/auth.ts';
 import { foundFromEnvironment } from './people/first.ts';
 import { openStore } from './store/store.ts';
@@ -20,17 +23,26 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   const database = openDatabase(configuration.databaseUrl);
   const store = await openStore(configuration.store, configuration.secret, configuration.contentOrigin);
   await foundFromEnvironment(database, process.env);
+  const outbound = new Outbound(configuration.trustedOutside);
+  const catalogue = configuration.commonfield ? commonfield(outbound, configuration.commonfield) : null;
   const runner = new Runner(
     database,
-    { receive: receiveWork(database, store, configuration.uploads), prepare: prepareWork(database, store) },
+    {
+      receive: receiveWork(database, store, configuration.uploads),
+      prepare: prepareWork(database, store),
+      fetch: fetchWork(database, outbound, configuration.uploads, configuration.maxUpload),
+    },
     log,
   );
   const events = new Events(database, log);
   const auth = openAuth(database, configuration);
-  const house = { configuration, database, store, auth, runner, events, log };
+  const house = { configuration, database, store, auth, runner, events, outbound, catalogue, log };
   const strays = await completeStrays(database, configuration.uploads);
   if (strays > 0) log.info({ strays }, 'Completed uploads that were whole when the last process ended');
-  const [app, content] = [await application(house), contentApplication(database, store, configuration, log)];
+  const [app, content] = [
+    await application(house),
+    contentApplication(database, store, outbound, configuration, log),
+  ];
   const servers = [
     await listen(createServer(app), configuration.port, configuration.address),
     await listen(createServer(content), configuration.contentPort, configuration.address),

@@ -1,4 +1,5 @@
 import { createServer } from 'node:http';
+import { commonfield } from './commonfield/server.ts';
 import { corkrail } from './corkrail/server.ts';
 import { lanternreel } from './lanternreel/server.ts';
 
@@ -8,5 +9,6 @@ const first = Number(process.env['STANDINS_PORT'] ?? 4610);
 createServer((_request, response) => response.end('ok')).listen(first, '127.0.0.1');
 lanternreel(first + 1).listen(first + 1, '127.0.0.1');
 corkrail(first + 2).listen(first + 2, '127.0.0.1');
+commonfield(first + 3).listen(first + 3, '127.0.0.1');
 
 process.once('SIGTERM', () => process.exit(0));

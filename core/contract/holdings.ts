@@ -4,8 +4,11 @@ import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
 
 export const IdSchema = v.pipe(v.string(), v.regex(/^[a-zA-Z0-9_-]{6,40}$/, 'This is not an id.'));
 export const ById = v.object({ id: IdSchema });
-const KindSchema = v.picklist(['picture', 'film', 'sound']);
+export const KindSchema = v.picklist(['picture', 'film', 'sound']);
 export type Kind = v.InferOutput<typeof KindSchema>;
+/** Internal assets are for our own pages only: no catalogue, no credits list elsewhere. */
+export const VisibilitySchema = v.picklist(['public', 'internal']);
+export type Visibility = v.InferOutput<typeof VisibilitySchema>;
 
 /** What reading a file told of it. Pixels are those of the upright picture. */
 export const FactsSchema = v.object({
@@ -25,27 +28,6 @@ export const FactsSchema = v.object({
 });
 export type Facts = v.InferOutput<typeof FactsSchema>;
 
-export const ArrivalSchema = v.object({
-  id: v.string(),
-  fileName: v.string(),
-  bytes: v.number(),
-  state: v.picklist(['sending', 'reading', 'ready', 'refused']),
-  /** Bytes received so far, of a file still being sent. */
-  received: v.number(),
-  /** Why it was refused, in a sentence. */
-  says: v.nullable(v.string()),
-  facts: v.nullable(FactsSchema),
-  /** A title proposed from the file or its name; empty when neither says anything. */
-  proposedTitle: v.string(),
-  /** A small picture of it, on the users'-content origin. */
-  thumbnail: v.nullable(v.string()),
-  /** An asset that has the same bytes. */
-  sameAs: v.nullable(v.object({ id: v.string(), title: v.string() })),
-  arrivedAt: v.string(),
-  by: v.string(),
-});
-export type Arrival = v.InferOutput<typeof ArrivalSchema>;
-
 export const RenditionSchema = v.object({
   width: v.number(),
   height: v.number(),
@@ -63,6 +45,7 @@ export const AssetSchema = v.object({
   bytes: v.number(),
   facts: FactsSchema,
   section: v.object({ id: v.string(), title: v.string(), slug: v.string() }),
+  visibility: VisibilitySchema,
   placard: PlacardSchema,
   placardVersion: v.number(),
   thumbnail: v.nullable(v.string()),
@@ -83,44 +66,6 @@ export const AssetDetailSchema = v.object({
   trouble: v.nullable(v.string()),
 });
 export type AssetDetail = v.InferOutput<typeof AssetDetailSchema>;
-
-export const listArrivals = endpoint({
-  method: 'GET',
-  path: '/api/arrivals',
-  summary: 'What has come in and is not yet accepted',
-  roles: EVERYONE,
-  answer: v.array(ArrivalSchema),
-});
-
-export const acceptArrivals = endpoint({
-  method: 'POST',
-  path: '/api/arrivals/accept',
-  summary: 'Take arrivals into the holdings',
-  roles: EDITORS,
-  body: v.object({
-    arrivals: v.pipe(
-      v.array(
-        v.object({ id: IdSchema, title: v.pipe(v.string(), v.trim(), v.maxLength(300)), section: IdSchema }),
-      ),
-      v.minLength(1),
-      v.maxLength(5000),
-    ),
-  }),
-  answer: v.object({
-    accepted: v.array(v.object({ arrival: v.string(), asset: v.string() })),
-    left: v.array(v.object({ arrival: v.string(), says: v.string() })),
-  }),
-});
-
-export const discardArrival = endpoint({
-  method: 'DELETE',
-  path: '/api/arrivals/{id}',
-  summary: 'Send an arrival away, stopping its upload if it is still coming',
-  roles: EDITORS,
-  params: ById,
-  answer: v.object({}),
-  problems: [404],
-});
 
 export const listAssets = endpoint({
   method: 'GET',

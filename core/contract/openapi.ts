@@ -1,12 +1,13 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
 import type * as v from 'valibot';
 import { ProblemSchema, type AnyEndpoint } from './endpoint.ts';
+import * as gather from './gather.ts';
 import * as holdings from './holdings.ts';
 import * as pages from './pages.ts';
 import * as site from './site.ts';
 
 /** Every endpoint of the contract. */
-export const ENDPOINTS: readonly AnyEndpoint[] = [holdings, pages, site].flatMap((part) =>
+export const ENDPOINTS: readonly AnyEndpoint[] = [gather, holdings, pages, site].flatMap((part) =>
   Object.values(part).filter((value): value is AnyEndpoint & typeof value => 'method' in value),
 ) as readonly AnyEndpoint[];
 

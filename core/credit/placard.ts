@@ -25,11 +25,26 @@ export const PlacardSchema = v.object({
   creatorUrl: address,
   source: line(300),
   sourceUrl: address,
+  /** The agency's or archive's own number for it (IPTC: Image Supplier Image ID). */
+  pictureId: line(120),
+  /** The day it was taken from its source, as ISO 8601: 2026-11-24. */
+  accessed: v.pipe(
+    v.string(),
+    v.check((text) => text === '' || isDate(text), 'Write the day as year-month-day, like 2026-11-24.'),
+  ),
   licence: v.picklist(
     LICENCES.map((terms) => terms.id),
     'This licence is not on the list.',
   ),
 });
+
+function isDate(text: string): boolean {
+  return (
+    /^\d{4}-\d{2}-\d{2}$/.test(text) &&
+    !Number.isNaN(Date.parse(text)) &&
+    new Date(text).toISOString().startsWith(text)
+  );
+}
 
 export type Placard = v.InferOutput<typeof PlacardSchema>;
 
@@ -43,6 +58,8 @@ export const BLANK_PLACARD: Placard = {
   creatorUrl: '',
   source: '',
   sourceUrl: '',
+  pictureId: '',
+  accessed: '',
   licence: 'unknown',
 };
 

@@ -1,2 +1,3 @@
+export { licenceOfDeed } from './ofdeed.ts';
 export { LICENCES, termsOf, type Duty, type Permission, type Terms } from './terms.ts';
 export { termsInWords, type TermLine } from './inwords.ts';

@@ -1,2 +1,2 @@
 export { freeName, slug } from './slug.ts';
-export { termless, titleFromFileName } from './title.ts';
+export { plainFileName, termless, titleFromFileName } from './title.ts';

@@ -1,3 +1,5 @@
+import { plainLine } from '../page/text.ts';
+
 const CAMERA_NAME =
   /^(_?[a-z]{2,4}_?\d{3,}([_-]?\d+)*|p?\d{5,}|\d{6,8}[_-]\d{4,}|(img|image|photo|picture|scan|file|untitled|screenshot)[\s_-]*\d*([\s_-]\d+)*)$/i;
 
@@ -22,4 +24,16 @@ export function titleFromFileName(fileName: string): string {
     .replace(/[_\-.+\s]+/g, ' ')
     .trim();
   return words === '' ? '' : `${words[0]?.toUpperCase()}${words.slice(1)}`.slice(0, 300);
+}
+
+/** The last part of a path or URL path as a file name: percent-decoded, without controls or slashes, at most 255 characters. */
+export function plainFileName(path: string): string {
+  const last = path.replace(/\/+$/, '').split('/').at(-1) ?? '';
+  let decoded = last;
+  try {
+    decoded = decodeURIComponent(last);
+  } catch {
+    // A stray percent sign: the name is taken as it stands.
+  }
+  return plainLine(decoded.replace(/[/\\]/g, ' '), 255);
 }

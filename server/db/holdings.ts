@@ -1,5 +1,6 @@
 import { bigint, boolean, index, int, mysqlTable, text, unique, varchar } from 'drizzle-orm/mysql-core';
-import type { Facts } from '@placard/core/contract';
+import type { Facts, Visibility } from '@placard/core/contract';
+import type { Placard } from '@placard/core/credit';
 import type { Measure } from '@placard/core/geometry';
 import { id, json, moment } from './columns.ts';
 
@@ -36,6 +37,8 @@ export const original = mysqlTable('original', {
   facts: json<Facts>('facts').notNull(),
   /** Store key of a small picture of it. */
   thumbnail: varchar('thumbnail', { length: 200 }),
+  /** How it looks, as 64 bits (difference hash); null for what is no still picture. */
+  likeness: bigint('likeness', { mode: 'bigint', unsigned: true }),
   createdAt: moment('created_at').notNull(),
 });
 
@@ -49,9 +52,17 @@ export const arrival = mysqlTable(
       .references(() => site.id),
     fileName: varchar('file_name', { length: 255 }).notNull(),
     bytes: bigint('bytes', { mode: 'number' }).notNull(),
-    state: varchar('state', { length: 10 }).$type<'sending' | 'reading' | 'ready' | 'refused'>().notNull(),
+    state: varchar('state', { length: 10 })
+      .$type<'sending' | 'fetching' | 'reading' | 'ready' | 'refused'>()
+      .notNull(),
     says: varchar('says', { length: 500 }),
     sha256: varchar('sha256', { length: 64 }).references(() => original.sha256),
+    /** Where it is fetched from. */
+    address: varchar('address', { length: 2000 }),
+    /** SHA-256 of files here that look the same. */
+    alike: json<string[]>('alike'),
+    /** What its source says of it. */
+    label: json<Partial<Placard>>('label'),
     proposedTitle: varchar('proposed_title', { length: 300 }).notNull().default(''),
     personId: varchar('person_id', { length: 36 }).notNull(),
     arrivedAt: moment('arrived_at').notNull(),
@@ -75,6 +86,13 @@ export const asset = mysqlTable(
     sha256: varchar('sha256', { length: 64 })
       .notNull()
       .references(() => original.sha256),
+    /** The version that stands in pages now. */
+    versionId: id('version_id').notNull(),
+    visibility: varchar('visibility', { length: 10 }).$type<Visibility>().notNull(),
+    /** The largest width wanted of it in pixels; null for as large as the site's measures. */
+    widest: int('widest'),
+    /** Since when it lies in the bin. */
+    binnedAt: moment('binned_at'),
     prepared: varchar('prepared', { length: 10 })
       .$type<'waiting' | 'working' | 'done' | 'failed'>()
       .notNull(),
@@ -102,10 +120,12 @@ export const placard = mysqlTable('placard', {
   creatorUrl: varchar('creator_url', { length: 2000 }).notNull(),
   source: varchar('source', { length: 300 }).notNull(),
   sourceUrl: varchar('source_url', { length: 2000 }).notNull(),
+  pictureId: varchar('picture_id', { length: 120 }).notNull(),
+  accessed: varchar('accessed', { length: 10 }).notNull(),
   licence: varchar('licence', { length: 40 }).notNull(),
 });
 
-/** The original plus an ordered list of edits; number 1 is the original itself. */
+/** The original plus an ordered list of edits; number 1 is the original as it first came. */
 export const version = mysqlTable(
   'version',
   {
@@ -113,6 +133,9 @@ export const version = mysqlTable(
     assetId: id('asset_id')
       .notNull()
       .references(() => asset.id, { onDelete: 'cascade' }),
+    sha256: varchar('sha256', { length: 64 })
+      .notNull()
+      .references(() => original.sha256),
     number: int('number').notNull(),
     createdAt: moment('created_at').notNull(),
   },

@@ -1,15 +1,16 @@
-import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray } from 'drizzle-orm';
 import { access, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { Arrival, Person } from '@placard/core/contract';
-import { BLANK_PLACARD } from '@placard/core/credit';
-import { freeName, slug } from '@placard/core/naming';
+import type { Arrival } from '@placard/core/contract';
+import type { Placard } from '@placard/core/credit';
+import { plainFileName } from '@placard/core/naming';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
-import { arrival, asset, original, placard, section, user, version } from '../db/schema.ts';
+import { arrival, asset, original, placard, user, version } from '../db/schema.ts';
 import { NotFound } from '../http/problem.ts';
 import { enqueue } from '../jobs/queue.ts';
 import type { Store } from '../store/store.ts';
+import { describeAlike } from './alike.ts';
 
 /** Notes that a file has begun to come in. */
 export async function announceArrival(
@@ -22,6 +23,33 @@ export async function announceArrival(
     state: 'sending',
     arrivedAt: new Date(),
   });
+}
+
+/** Notes files to fetch from the web, each with what is known of it, and asks for them to be fetched. */
+export async function announceFetches(
+  database: Database,
+  siteId: string,
+  personId: string,
+  items: readonly { address: string; label: Partial<Placard> }[],
+): Promise<string[]> {
+  const arrivedAt = new Date();
+  const accessed = arrivedAt.toISOString().slice(0, 10);
+  const rows = items.map(({ address, label }) => ({
+    id: newId(),
+    siteId,
+    personId,
+    address,
+    label: { ...label, accessed },
+    fileName: plainFileName(new URL(address).pathname) || new URL(address).hostname,
+    bytes: 0,
+    state: 'fetching' as const,
+    arrivedAt,
+  }));
+  await database.transaction(async (transaction) => {
+    await transaction.insert(arrival).values(rows);
+    for (const { id, fileName } of rows) await enqueue(transaction, 'fetch', id, `Fetching ${fileName}`);
+  });
+  return rows.map(({ id }) => id);
 }
 
 /** Notes that all bytes are here and asks for the file to be read. Said twice, it is done once. */
@@ -79,80 +107,34 @@ export async function listArrivals(
     .orderBy(desc(arrival.arrivedAt), desc(arrival.id))
     .limit(5000);
   const once = new Map(rows.map((row) => [row.arrival.id, row]));
+  const alike = await describeAlike(
+    database,
+    store,
+    siteId,
+    rows.flatMap((row) => row.arrival.alike ?? []),
+  );
   return Promise.all(
     [...once.values()].map(async ({ arrival: row, original: file, by, same }) => ({
       id: row.id,
       fileName: row.fileName,
-      bytes: row.bytes,
+      bytes: file?.bytes ?? row.bytes,
       state: row.state,
-      received: row.state === 'sending' ? await receivedBytes(uploads, row.id) : row.bytes,
+      received:
+        row.state === 'sending' || row.state === 'fetching'
+          ? await receivedBytes(uploads, row.id)
+          : row.bytes,
       says: row.says,
       facts: file?.facts ?? null,
       proposedTitle: row.proposedTitle,
+      label: row.label ?? {},
+      address: row.address,
       thumbnail: file?.thumbnail ? store.address(file.thumbnail) : null,
       sameAs: same?.id ? { id: same.id, title: same.title || (same.fileName ?? '') } : null,
+      alike: (row.alike ?? []).flatMap((sha256) => alike.get(sha256) ?? []),
       arrivedAt: row.arrivedAt.toISOString(),
       by: by ?? '',
     })),
   );
-}
-
-/**
- * Takes one arrival into the holdings: asset, placard, first version and the wish for its
- * renditions appear together or not at all. Null when somebody else took it first.
- */
-export async function acceptArrival(
-  database: Database,
-  siteId: string,
-  person: Person,
-  wish: { id: string; title: string; section: string },
-): Promise<string | null> {
-  return database.transaction(async (transaction) => {
-    const [row] = await transaction
-      .select()
-      .from(arrival)
-      .where(and(eq(arrival.id, wish.id), eq(arrival.siteId, siteId), eq(arrival.state, 'ready')))
-      .for('update');
-    if (!row?.sha256) return null;
-    const [file] = await transaction.select().from(original).where(eq(original.sha256, row.sha256));
-    const [filed] = await transaction
-      .select({ id: section.id })
-      .from(section)
-      .where(and(eq(section.id, wish.section), eq(section.siteId, siteId)));
-    if (!file || !filed) throw new NotFound('That section does not exist any more. Choose another.');
-    const id = newId();
-    const base = slug(
-      wish.title || row.proposedTitle || row.fileName.replace(/\.[^.]+$/, ''),
-      file.facts.kind,
-    );
-    const taken = new Set(
-      (
-        await transaction
-          .select({ name: asset.name })
-          .from(asset)
-          .where(and(eq(asset.siteId, siteId), sql`${asset.name} like ${`${base}%`}`))
-          .for('update')
-      ).map(({ name }) => name),
-    );
-    await transaction.insert(asset).values({
-      id,
-      siteId,
-      sectionId: wish.section,
-      kind: file.facts.kind,
-      name: freeName(base, (name) => taken.has(name)),
-      fileName: row.fileName,
-      sha256: row.sha256,
-      prepared: file.facts.kind === 'sound' ? 'done' : 'waiting',
-      personId: person.id,
-      addedAt: new Date(),
-    });
-    await transaction.insert(placard).values({ ...BLANK_PLACARD, assetId: id, title: wish.title });
-    await transaction.insert(version).values({ id: newId(), assetId: id, number: 1, createdAt: new Date() });
-    await transaction.delete(arrival).where(eq(arrival.id, wish.id));
-    if (file.facts.kind !== 'sound')
-      await enqueue(transaction, 'prepare', id, `Preparing ${wish.title || row.fileName}`);
-    return id;
-  });
 }
 
 /** Sends an arrival away with what was received of it. Throws NotFound. */
@@ -181,11 +163,11 @@ export async function removeUpload(uploads: string, id: string): Promise<void> {
   ]);
 }
 
-/** Removes an original that neither an asset nor an arrival needs. */
+/** Removes an original that neither a version of an asset nor an arrival needs. */
 async function forgetOriginal(database: Database, store: Store, sha256: string): Promise<void> {
   const [[file], held, arriving] = await Promise.all([
     database.select().from(original).where(eq(original.sha256, sha256)),
-    database.select({ id: asset.id }).from(asset).where(eq(asset.sha256, sha256)).limit(1),
+    database.select({ id: version.id }).from(version).where(eq(version.sha256, sha256)).limit(1),
     database
       .select({ id: arrival.id })
       .from(arrival)

@@ -108,6 +108,7 @@ async function readAssets(
     bytes: row.original.bytes,
     facts: row.original.facts,
     section: { id: row.section.id, title: row.section.title, slug: row.section.slug },
+    visibility: row.asset.visibility,
     placard: placardOf(row.placard),
     placardVersion: row.placard.version,
     thumbnail: row.original.thumbnail ? store.address(row.original.thumbnail) : null,
@@ -143,7 +144,8 @@ export async function readAsset(
       .select({ rendition })
       .from(rendition)
       .innerJoin(version, eq(version.id, rendition.versionId))
-      .where(eq(version.assetId, id))
+      .innerJoin(asset, eq(asset.versionId, version.id))
+      .where(eq(asset.id, id))
       .orderBy(rendition.width, rendition.mime),
     database.select().from(track).where(eq(track.assetId, id)),
     database

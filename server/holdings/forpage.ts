@@ -36,7 +36,8 @@ export async function holdingsFor(
       .select({ rendition, assetId: version.assetId })
       .from(rendition)
       .innerJoin(version, eq(version.id, rendition.versionId))
-      .where(inArray(version.assetId, unique))
+      .innerJoin(asset, eq(asset.versionId, version.id))
+      .where(inArray(asset.id, unique))
       .orderBy(rendition.width),
     database.select().from(track).where(inArray(track.assetId, unique)),
   ]);

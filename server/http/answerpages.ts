@@ -20,7 +20,7 @@ import * as handoff from '../pages/handoff.ts';
 import * as hosts from '../pages/hosts.ts';
 import * as pages from '../pages/pages.ts';
 import { readSite } from '../site/site.ts';
-import type { House } from './app.ts';
+import type { House } from './house.ts';
 import { frameAddress, proofAddress } from './content.ts';
 import { Problem } from './problem.ts';
 import { admit, route, type WhoAsks } from './route.ts';

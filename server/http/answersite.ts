@@ -10,7 +10,7 @@ import {
 } from '@placard/core/contract';
 import { countJobs, visibleJobs } from '../jobs/queue.ts';
 import * as site from '../site/site.ts';
-import type { House } from './app.ts';
+import type { House } from './house.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns the installation: who is signed in, the site, its queues, its health. */

@@ -2,34 +2,19 @@ import { toNodeHandler } from 'better-auth/node';
 import express, { type Express, type Request } from 'express';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { Logger } from 'pino';
 import { EDITORS, EVERYONE, type Person } from '@placard/core/contract';
 import { openApiDocument } from '@placard/core/contract/openapi';
-import type { Configuration } from '../configuration.ts';
-import type { Database } from '../db/database.ts';
-import type { Runner } from '../jobs/runner.ts';
 import { asRole, PEER_HEADER, type Auth } from '../people/auth.ts';
-import type { Store } from '../store/store.ts';
 import { readSite } from '../site/site.ts';
+import { answerGather } from './answergather.ts';
 import { answerHoldings } from './answerholdings.ts';
 import { answerPages } from './answerpages.ts';
 import { answerSite } from './answersite.ts';
-import { Events } from './events.ts';
+import type { House } from './house.ts';
 import { problemHandler } from './problem.ts';
 import { admit, type WhoAsks } from './route.ts';
 import { applicationHeaders, sameOriginWrites } from './security.ts';
 import { uploads } from './upload.ts';
-
-/** Everything a handler works with. */
-export interface House {
-  configuration: Configuration;
-  database: Database;
-  store: Store;
-  auth: Auth;
-  runner: Runner;
-  events: Events;
-  log: Logger;
-}
 
 /** The application's own origin: the interface for programs, uploads, and the web application. */
 export async function application(house: House): Promise<Express> {
@@ -48,6 +33,7 @@ export async function application(house: House): Promise<Express> {
   const whoAsks: WhoAsks = (request) => personOf(auth, request);
   const router = express.Router();
   answerSite(router, whoAsks, house);
+  answerGather(router, whoAsks, house);
   answerHoldings(router, whoAsks, house);
   answerPages(router, whoAsks, house);
   router.get('/api/openapi.json', (_request, response) => {

@@ -11,6 +11,8 @@ import { MIME_BY_EXTENSION } from '../imaging/formats.ts';
 import { assetsOf, readPage } from '../pages/pages.ts';
 import { readSite } from '../site/site.ts';
 import type { Store } from '../store/store.ts';
+import type { Outbound } from '../outbound/outbound.ts';
+import { showOutside } from './outside.ts';
 import { problemHandler } from './problem.ts';
 
 const PREVIEW = 'preview:';
@@ -33,6 +35,7 @@ export function frameAddress(store: Store, contentOrigin: string, frame: Frame):
 export function contentApplication(
   database: Database,
   store: Store,
+  outbound: Outbound,
   configuration: Configuration,
   log: Logger,
 ): Express {
@@ -96,6 +99,8 @@ export function contentApplication(
       renderSheet({ title: frame.title, language: 'en', style, body: frameToHtml(frame) }),
     );
   });
+
+  app.get('/outside/:signature/:packed', showOutside(store, outbound));
 
   app.use((_request, response) => missing(response));
   app.use(problemHandler(log));

@@ -5,6 +5,7 @@ export const MIME_BY_EXTENSION: Readonly<Record<string, string>> = {
   webp: 'image/webp',
   avif: 'image/avif',
   gif: 'image/gif',
+  tiff: 'image/tiff',
   svg: 'image/svg+xml',
   mp4: 'video/mp4',
   webm: 'video/webm',

@@ -1,6 +1,7 @@
 import sharp, { type Metadata, type Sharp } from 'sharp';
 import { rgbaToThumbHash } from 'thumbhash';
 import type { Facts } from '@placard/core/contract';
+import { likeness, SIDE } from '@placard/core/likeness';
 import { MIME_BY_EXTENSION, MOST_PIXELS, Refused } from './formats.ts';
 
 // Pictures are worked on side by side, one thread each; libvips keeps nothing between them.
@@ -21,7 +22,7 @@ export function openPicture(input: string | Buffer, animated = false): Sharp {
 export async function readPicture(
   path: string,
   extension: string,
-): Promise<{ facts: Facts; thumbnail: Buffer }> {
+): Promise<{ facts: Facts; thumbnail: Buffer; likeness: bigint | null }> {
   const metadata = await readMetadata(path);
   const frames = metadata.pages ?? 1;
   const turned = (metadata.orientation ?? 1) >= 5;
@@ -47,14 +48,25 @@ export async function readPicture(
       .raw()
       .toBuffer({ resolveWithObject: true });
     const raw = { width: small.info.width, height: small.info.height, channels: small.info.channels };
-    const [thumbnail, thumbhash] = await Promise.all([
+    const [thumbnail, thumbhash, looks] = await Promise.all([
       sharp(small.data, { raw }).webp({ quality: 70, effort: 0 }).toBuffer(),
       thumbhashOf(sharp(small.data, { raw })),
+      frames > 1 ? null : likenessOf(sharp(small.data, { raw })),
     ]);
-    return { facts: { ...facts, thumbhash }, thumbnail };
+    return { facts: { ...facts, thumbhash }, thumbnail, likeness: looks };
   } catch (error) {
     throw asRefusal(error);
   }
+}
+
+async function likenessOf(picture: Sharp): Promise<bigint> {
+  const grey = await picture
+    .flatten({ background: '#fff' })
+    .resize(SIDE, SIDE, { fit: 'fill' })
+    .greyscale()
+    .raw()
+    .toBuffer();
+  return likeness(grey);
 }
 
 async function readMetadata(path: string): Promise<Metadata> {

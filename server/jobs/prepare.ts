@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { renditionWidths } from '@placard/core/geometry';
 import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database } from '../db/database.ts';
@@ -21,13 +21,13 @@ export function prepareWork(database: Database, store: Store): Work {
         .from(asset)
         .innerJoin(original, eq(original.sha256, asset.sha256))
         .innerJoin(site, eq(site.id, asset.siteId))
-        .innerJoin(version, and(eq(version.assetId, asset.id), eq(version.number, 1)))
+        .innerJoin(version, eq(version.id, asset.versionId))
         .where(eq(asset.id, id));
       if (!row) return;
       await set(id, 'working');
       const { facts } = row.original;
       const widest = facts.extension === 'svg' ? Number.MAX_SAFE_INTEGER : facts.width;
-      const widths = renditionWidths(row.site.measures, widest);
+      const widths = renditionWidths(row.site.measures, Math.min(widest, row.asset.widest ?? widest));
       const rungs = formatsFor(facts, row.site.modernFormat).flatMap((format) =>
         widths.map((width): Rung => ({ width, format })),
       );

@@ -9,6 +9,7 @@ import { titleFromFileName } from '@placard/core/naming';
 import { isDuplicate, type Database } from '../db/database.ts';
 import { arrival, original } from '../db/schema.ts';
 import { posterFrame, readFilm } from '../film/probe.ts';
+import { alikeTo } from '../holdings/alike.ts';
 import { removeUpload, uploadExists } from '../holdings/arrivals.ts';
 import { Refused } from '../imaging/formats.ts';
 import { openPicture, readPicture } from '../imaging/picture.ts';
@@ -27,7 +28,12 @@ export function receiveWork(database: Database, store: Store, uploads: string): 
       const sha256 = await storeOriginal(database, store, join(uploads, id));
       await database
         .update(arrival)
-        .set({ state: 'ready', sha256, proposedTitle: titleFromFileName(row.fileName) })
+        .set({
+          state: 'ready',
+          sha256,
+          proposedTitle: row.label?.title || titleFromFileName(row.fileName),
+          alike: await alikeTo(database, row.siteId, sha256),
+        })
         .where(and(eq(arrival.id, id), eq(arrival.state, 'reading')));
       await removeUpload(uploads, id);
     },
@@ -53,7 +59,7 @@ export async function storeOriginal(database: Database, store: Store, path: stri
     .where(eq(original.sha256, sha256));
   if (known) return sha256;
   const extension = await sniff(path);
-  const { facts, thumbnail } = await read(path, extension);
+  const { facts, thumbnail, likeness } = await read(path, extension);
   const folder = `${sha256.slice(0, 2)}/${sha256}`;
   const key = `originals/${folder}.${extension}`;
   await store.putFile(key, path);
@@ -65,6 +71,7 @@ export async function storeOriginal(database: Database, store: Store, path: stri
       key,
       bytes: size,
       facts,
+      likeness,
       thumbnail: thumbnail ? `thumbnails/${folder}.webp` : null,
       createdAt: new Date(),
     });
@@ -80,14 +87,17 @@ async function hashFile(path: string): Promise<string> {
   return hash.digest('hex');
 }
 
-async function read(path: string, extension: string): Promise<{ facts: Facts; thumbnail: Buffer | null }> {
+async function read(
+  path: string,
+  extension: string,
+): Promise<{ facts: Facts; thumbnail: Buffer | null; likeness: bigint | null }> {
   if (!['mp4', 'webm', 'mp3', 'ogg', 'wav'].includes(extension)) return readPicture(path, extension);
   const facts = await readFilm(path, extension);
-  if (facts.kind === 'sound') return { facts, thumbnail: null };
+  if (facts.kind === 'sound') return { facts, thumbnail: null, likeness: null };
   const frame = await posterFrame(path, facts.duration ?? 0);
   const thumbnail = await openPicture(frame)
     .resize(400, 400, { fit: 'inside' })
     .webp({ quality: 70 })
     .toBuffer();
-  return { facts, thumbnail };
+  return { facts, thumbnail, likeness: null };
 }

@@ -1,0 +1,1 @@
+export { mediaOnPage, type FoundMedia } from './mediaonpage.ts';

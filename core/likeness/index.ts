@@ -1,0 +1,1 @@
+export { apart, likeness, SIDE, SAME_PICTURE } from './likeness.ts';

@@ -1,0 +1,134 @@
+import { and, eq, inArray, like, or } from 'drizzle-orm';
+import type { Person, Planned, Wish } from '@placard/core/contract';
+import { BLANK_PLACARD } from '@placard/core/credit';
+import { freeName, slug } from '@placard/core/naming';
+import { newId } from '../db/columns.ts';
+import type { Database, Queryable } from '../db/database.ts';
+import { arrival, asset, original, placard, section, version } from '../db/schema.ts';
+import { NotFound } from '../http/problem.ts';
+import { enqueue } from '../jobs/queue.ts';
+import { replaceFile } from './replacefile.ts';
+
+/** The name an arrival wants, before anybody asks whether it is taken. */
+function wantedName(wish: Wish, row: { proposedTitle: string; fileName: string }, kind: string): string {
+  return slug(wish.title || row.proposedTitle || row.fileName.replace(/\.[^.]+$/, ''), kind);
+}
+
+/** What accepting would do, one after another; arrivals that cannot be accepted are left out. */
+export async function planArrivals(database: Database, siteId: string, wishes: Wish[]): Promise<Planned[]> {
+  const rows = await database
+    .select({ arrival, facts: original.facts })
+    .from(arrival)
+    .innerJoin(original, eq(original.sha256, arrival.sha256))
+    .where(
+      and(
+        eq(arrival.siteId, siteId),
+        inArray(
+          arrival.id,
+          wishes.map(({ id }) => id),
+        ),
+      ),
+    );
+  const byId = new Map(rows.map((row) => [row.arrival.id, row]));
+  const wanted = wishes.flatMap((wish) => {
+    const row = byId.get(wish.id);
+    return row ? [{ wish, base: wantedName(wish, row.arrival, row.facts.kind) }] : [];
+  });
+  const taken = await namesLike(database, siteId, [...new Set(wanted.map(({ base }) => base))]);
+  const promised = new Set<string>();
+  return wanted.map(({ wish, base }) => {
+    const holder = taken.get(base) ?? null;
+    const name =
+      wish.taken === 'replace' && holder
+        ? base
+        : freeName(base, (name) => taken.has(name) || promised.has(name));
+    if (!(wish.taken === 'skip' && holder)) promised.add(name);
+    return { id: wish.id, name, takenBy: holder };
+  });
+}
+
+/** Who has these names or the same with a number behind. */
+async function namesLike(database: Queryable, siteId: string, bases: string[]) {
+  if (bases.length === 0) return new Map<string, { id: string; title: string }>();
+  const rows = await database
+    .select({ id: asset.id, name: asset.name, title: placard.title, fileName: asset.fileName })
+    .from(asset)
+    .innerJoin(placard, eq(placard.assetId, asset.id))
+    .where(
+      and(
+        eq(asset.siteId, siteId),
+        or(inArray(asset.name, bases), ...bases.map((base) => like(asset.name, `${base}-%`))),
+      ),
+    );
+  return new Map(rows.map(({ id, name, title, fileName }) => [name, { id, title: title || fileName }]));
+}
+
+/**
+ * Takes one arrival into the holdings: asset, placard, first version and the wish for its
+ * renditions appear together or not at all; or its file takes another's place. Answers the
+ * asset's id; null when somebody else took the arrival first. Throws a Problem.
+ */
+export async function acceptArrival(
+  database: Database,
+  siteId: string,
+  person: Person,
+  wish: Wish,
+): Promise<string | null> {
+  return database.transaction(async (transaction) => {
+    const [row] = await transaction
+      .select()
+      .from(arrival)
+      .where(and(eq(arrival.id, wish.id), eq(arrival.siteId, siteId), eq(arrival.state, 'ready')))
+      .for('update');
+    if (!row?.sha256) return null;
+    const [file] = await transaction.select().from(original).where(eq(original.sha256, row.sha256));
+    // One at a time for each site: two acceptances at once must not both find a name free.
+    const sections = await transaction
+      .select({ id: section.id })
+      .from(section)
+      .where(eq(section.siteId, siteId))
+      .for('update');
+    if (!file || !sections.some(({ id }) => id === wish.section))
+      throw new NotFound('That section does not exist any more. Choose another.');
+    const base = wantedName(wish, row, file.facts.kind);
+    const taken = await namesLike(transaction, siteId, [base]);
+    const place = wish.instead ?? (wish.taken === 'replace' ? taken.get(base)?.id : undefined);
+    if (wish.taken === 'skip' && taken.has(base))
+      throw new NotFound(`It was left in the arrivals: “${base}” is taken by “${taken.get(base)?.title}”.`);
+    await transaction.delete(arrival).where(eq(arrival.id, wish.id));
+    if (place) {
+      const [held] = await transaction
+        .select({ id: asset.id })
+        .from(asset)
+        .where(and(eq(asset.id, place), eq(asset.siteId, siteId)));
+      if (!held) throw new NotFound('What it should take the place of is not held any more.');
+      await replaceFile(transaction, place, row.sha256);
+      return place;
+    }
+    const [id, versionId] = [newId(), newId()];
+    await transaction.insert(asset).values({
+      id,
+      siteId,
+      sectionId: wish.section,
+      kind: file.facts.kind,
+      name: freeName(base, (name) => taken.has(name)),
+      fileName: row.fileName,
+      sha256: row.sha256,
+      versionId,
+      visibility: wish.visibility,
+      widest: wish.widest,
+      prepared: file.facts.kind === 'sound' ? 'done' : 'waiting',
+      personId: person.id,
+      addedAt: new Date(),
+    });
+    await transaction
+      .insert(placard)
+      .values({ ...BLANK_PLACARD, ...row.label, assetId: id, title: wish.title || (row.label?.title ?? '') });
+    await transaction
+      .insert(version)
+      .values({ id: versionId, assetId: id, sha256: row.sha256, number: 1, createdAt: new Date() });
+    if (file.facts.kind !== 'sound')
+      await enqueue(transaction, 'prepare', id, `Preparing ${wish.title || row.fileName}`);
+    return id;
+  });
+}

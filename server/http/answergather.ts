@@ -1,0 +1,122 @@
+import type { Router } from 'express';
+import { inArray, and, eq } from 'drizzle-orm';
+import {
+  acceptArrivals,
+  discardArrival,
+  fetchMedia,
+  knownFiles,
+  listArrivals,
+  lookAt,
+  planArrivals,
+  searchCatalogue,
+} from '@placard/core/contract';
+import { asset, placard } from '../db/schema.ts';
+import * as accept from '../holdings/accept.ts';
+import * as arrivals from '../holdings/arrivals.ts';
+import { Refused } from '../imaging/formats.ts';
+import { lookAt as look } from '../outbound/look.ts';
+import { checkAddress } from '../outbound/reach.ts';
+import { readSite } from '../site/site.ts';
+import type { House } from './house.ts';
+import { outsideAddress } from './outside.ts';
+import { Problem } from './problem.ts';
+import { route, type WhoAsks } from './route.ts';
+
+/** Answers what concerns bringing media in: arrivals, the web, the catalogue. */
+export function answerGather(
+  router: Router,
+  whoAsks: WhoAsks,
+  { database, store, configuration, outbound, catalogue, runner, log }: House,
+): void {
+  const { uploads, contentOrigin } = configuration;
+  const theSite = async () => (await readSite(database, contentOrigin)).id;
+  const previewOf = (address: string) => outsideAddress(store, contentOrigin, address);
+
+  route(router, whoAsks, listArrivals, async () =>
+    arrivals.listArrivals(database, store, await theSite(), uploads),
+  );
+
+  route(router, whoAsks, planArrivals, async ({ body }) =>
+    accept.planArrivals(database, await theSite(), body.arrivals),
+  );
+
+  route(router, whoAsks, acceptArrivals, async ({ body, person }) => {
+    const siteId = await theSite();
+    const accepted: { arrival: string; asset: string }[] = [];
+    const left: { arrival: string; says: string }[] = [];
+    for (const wish of body.arrivals) {
+      try {
+        const id = await accept.acceptArrival(database, siteId, person, wish);
+        if (id) accepted.push({ arrival: wish.id, asset: id });
+        else
+          left.push({
+            arrival: wish.id,
+            says: 'Somebody has accepted or discarded it already, or it is still being read.',
+          });
+      } catch (error) {
+        if (!(error instanceof Problem)) log.error({ err: error }, 'Could not accept an arrival');
+        left.push({
+          arrival: wish.id,
+          says: error instanceof Problem ? error.message : 'It could not be accepted. Try again.',
+        });
+      }
+    }
+    runner.wake();
+    return { accepted, left };
+  });
+
+  route(router, whoAsks, discardArrival, async ({ params }) => {
+    await arrivals.discardArrival(database, store, await theSite(), uploads, params.id);
+    return {};
+  });
+
+  route(router, whoAsks, knownFiles, async ({ body }) => {
+    if (body.sha256.length === 0) return [];
+    const rows = await database
+      .select({ sha256: asset.sha256, id: asset.id, title: placard.title, fileName: asset.fileName })
+      .from(asset)
+      .innerJoin(placard, eq(placard.assetId, asset.id))
+      .where(and(eq(asset.siteId, await theSite()), inArray(asset.sha256, body.sha256)));
+    return rows.map(({ sha256, id, title, fileName }) => ({ sha256, asset: id, title: title || fileName }));
+  });
+
+  route(router, whoAsks, lookAt, ({ body }) => refusing(() => look(outbound, body.address, previewOf)));
+
+  route(router, whoAsks, fetchMedia, async ({ body, person }) => {
+    const siteId = await theSite();
+    const ids = await refusing(async () => {
+      for (const { address } of body.items) checkAddress(address, configuration.trustedOutside);
+      return arrivals.announceFetches(database, siteId, person.id, body.items);
+    });
+    runner.wake();
+    return { arrivals: ids };
+  });
+
+  route(router, whoAsks, searchCatalogue, async ({ query }) => {
+    if (!catalogue) throw new Problem(422, 'No catalogue is connected here.');
+    const { total, pictures } = await refusing(() => catalogue.search(query));
+    return {
+      name: catalogue.name,
+      total,
+      items: pictures.map(({ address, small, width, height, label, licenceUrl }) => ({
+        address,
+        kind: 'picture' as const,
+        preview: previewOf(small),
+        width,
+        height,
+        label,
+        licenceUrl,
+      })),
+    };
+  });
+}
+
+/** Says what was refused as a problem of the asker's. */
+async function refusing<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof Refused) throw new Problem(422, error.message);
+    throw error;
+  }
+}

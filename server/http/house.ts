@@ -1,0 +1,23 @@
+import type { Logger } from 'pino';
+import type { Configuration } from '../configuration.ts';
+import type { Database } from '../db/database.ts';
+import type { Runner } from '../jobs/runner.ts';
+import type { Catalogue } from '../outbound/catalogue.ts';
+import type { Outbound } from '../outbound/outbound.ts';
+import type { Auth } from '../people/auth.ts';
+import type { Store } from '../store/store.ts';
+import type { Events } from './events.ts';
+
+/** Everything a handler works with. */
+export interface House {
+  configuration: Configuration;
+  database: Database;
+  store: Store;
+  auth: Auth;
+  runner: Runner;
+  events: Events;
+  outbound: Outbound;
+  /** The freely licensed catalogue; null where none is connected. */
+  catalogue: Catalogue | null;
+  log: Logger;
+}

@@ -1,0 +1,63 @@
+import { eq } from 'drizzle-orm';
+import { stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Database } from '../db/database.ts';
+import { arrival } from '../db/schema.ts';
+import { removeUpload } from '../holdings/arrivals.ts';
+import { Refused } from '../imaging/formats.ts';
+import { sniff } from '../imaging/sniff.ts';
+import type { Outbound } from '../outbound/outbound.ts';
+import { enqueue } from './queue.ts';
+import type { Work } from './runner.ts';
+
+const WITHIN = 15 * 60_000;
+
+/** Fetches a file from the web into the folder of uploads, then has it read like one that was sent. */
+export function fetchWork(database: Database, outbound: Outbound, uploads: string, mostBytes: number): Work {
+  return {
+    run: async (id, advance) => {
+      const row = await stillWanted(database, id);
+      if (!row?.address) return;
+      const path = join(uploads, id);
+      const given = new AbortController();
+      let told = 0;
+      const tell = (bytes: number, total: number | null) => {
+        if (Date.now() - told < 500) return;
+        told = Date.now();
+        void advance(Math.round(bytes / 1000), Math.round((total ?? bytes) / 1000)).catch(() => undefined);
+        void stillWanted(database, id).then(
+          (row) => (row ? undefined : given.abort()),
+          () => undefined,
+        );
+      };
+      try {
+        const limits = { mostBytes, within: WITHIN, signal: given.signal };
+        await outbound.download(row.address, path, limits, tell);
+        await sniff(path);
+      } catch (error) {
+        await removeUpload(uploads, id);
+        if (given.signal.aborted) return;
+        throw error;
+      }
+      const { size } = await stat(path);
+      await database.transaction(async (transaction) => {
+        const changed = { state: 'reading' as const, bytes: size };
+        await transaction.update(arrival).set(changed).where(eq(arrival.id, id));
+        await enqueue(transaction, 'receive', id, `Reading ${row.fileName}`);
+      });
+    },
+    gaveUp: async (id, says) => {
+      await removeUpload(uploads, id);
+      await database
+        .update(arrival)
+        .set({ state: 'refused', says: says.slice(0, 500) })
+        .where(eq(arrival.id, id));
+    },
+  };
+}
+
+async function stillWanted(database: Database, id: string) {
+  const [row] = await database.select().from(arrival).where(eq(arrival.id, id));
+  if (row && row.state !== 'fetching') throw new Refused('It has been fetched already.');
+  return row;
+}

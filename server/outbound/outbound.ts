@@ -1,0 +1,200 @@
+import { createWriteStream } from 'node:fs';
+import { request as requestHttp, type IncomingMessage } from 'node:http';
+import { request as requestHttps } from 'node:https';
+import { Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { Refused } from '../imaging/formats.ts';
+import { checkAddress, publicLookup } from './reach.ts';
+
+const MOST_REDIRECTS = 5;
+const SILENCE = 10_000;
+
+/** An answer from outside, its body not yet read. */
+export interface Answer {
+  /** Where it came from in the end. */
+  url: URL;
+  /** Its media type, lower case, without parameters. */
+  type: string;
+  /** Its size in bytes as announced, or null. */
+  bytes: number | null;
+  body: IncomingMessage;
+}
+
+/** How much of an answer is taken, and how long that may last. */
+interface Limits {
+  mostBytes: number;
+  /** Milliseconds from the first request to the last byte. */
+  within: number;
+  signal?: AbortSignal;
+}
+
+/**
+ * The one way out of the house. Addresses are checked before they are asked, after name resolution
+ * and after each redirect; nothing compressed is accepted, so that what is counted is what arrives.
+ */
+export class Outbound {
+  readonly #trusted: readonly string[];
+
+  /** Origins in `trusted` may lie in a private network. */
+  constructor(trusted: readonly string[]) {
+    this.#trusted = trusted;
+  }
+
+  /** Reads a text, at most `mostBytes` long. Throws Refused. */
+  async text(address: string, limits: Limits): Promise<{ url: URL; type: string; text: string }> {
+    const { url, type, bytes } = await this.bytes(address, limits);
+    return { url, type, text: new TextDecoder(charsetOf(type)).decode(bytes) };
+  }
+
+  /** Reads a body whole. Throws Refused. */
+  async bytes(address: string, limits: Limits): Promise<{ url: URL; type: string; bytes: Buffer }> {
+    return this.#within(limits, async (signal) => {
+      const answer = await this.#open(address, signal, limits.mostBytes);
+      const parts: Buffer[] = [];
+      for await (const part of answer.body.pipe(counting(limits.mostBytes))) parts.push(part as Buffer);
+      return {
+        url: answer.url,
+        type: answer.body.headers['content-type'] ?? '',
+        bytes: Buffer.concat(parts),
+      };
+    });
+  }
+
+  /** What stands at an address, by its headers and its first bytes. Throws Refused. */
+  async peek(address: string): Promise<Omit<Answer, 'body'> & { head: Buffer }> {
+    return this.#within({ mostBytes: Infinity, within: 20_000 }, async (signal) => {
+      const { body, ...answer } = await this.#open(address, signal, Infinity);
+      const parts: Buffer[] = [];
+      let length = 0;
+      for await (const part of body) {
+        parts.push(part as Buffer);
+        length += (part as Buffer).length;
+        if (length >= 65_536) break;
+      }
+      body.destroy();
+      return { ...answer, head: Buffer.concat(parts) };
+    });
+  }
+
+  /** Writes a body into a file, telling how far it is. Throws Refused; the caller removes what was written. */
+  async download(
+    address: string,
+    path: string,
+    limits: Limits,
+    told: (bytes: number, total: number | null) => void,
+  ): Promise<{ url: URL; bytes: number }> {
+    return this.#within(limits, async (signal) => {
+      const answer = await this.#open(address, signal, limits.mostBytes);
+      let bytes = 0;
+      const counted = counting(limits.mostBytes, (length) => {
+        bytes += length;
+        told(bytes, answer.bytes);
+      });
+      await pipeline(answer.body, counted, createWriteStream(path), { signal });
+      if (answer.bytes !== null && bytes < answer.bytes)
+        throw new Error(`${answer.url.host} stopped in the middle.`);
+      return { url: answer.url, bytes };
+    });
+  }
+
+  async #within<T>({ within, signal }: Limits, work: (signal: AbortSignal) => Promise<T>): Promise<T> {
+    const deadline = AbortSignal.timeout(within);
+    const either = signal ? AbortSignal.any([signal, deadline]) : deadline;
+    try {
+      return await work(either);
+    } catch (error) {
+      if (deadline.aborted)
+        throw new Refused(`It took longer than ${Math.round(within / 1000)} seconds and was given up.`);
+      throw error;
+    }
+  }
+
+  async #open(address: string, signal: AbortSignal, mostBytes: number): Promise<Answer> {
+    let url = checkAddress(address, this.#trusted);
+    for (let redirects = 0; redirects <= MOST_REDIRECTS; redirects++) {
+      const response = await this.#ask(url, signal);
+      const status = response.statusCode ?? 0;
+      const onward = response.headers.location;
+      if (status >= 300 && status < 400 && onward) {
+        response.destroy();
+        url = checkAddress(URL.canParse(onward, url) ? new URL(onward, url).href : onward, this.#trusted);
+        continue;
+      }
+      const refuse = (says: string) => {
+        response.destroy();
+        return new Refused(says);
+      };
+      if (status !== 200) throw refuse(`${url.host} answered ${status}${MEANING[status] ?? ''}.`);
+      const encoding = response.headers['content-encoding'] ?? 'identity';
+      if (encoding !== 'identity')
+        throw refuse(`${url.host} sent it compressed (${encoding}), though it was asked not to.`);
+      const announced = Number(response.headers['content-length'] ?? Number.NaN);
+      const bytes = Number.isFinite(announced) ? announced : null;
+      if (bytes !== null && bytes > mostBytes) throw refuse(tooMuch(mostBytes));
+      const type = (response.headers['content-type'] ?? '').split(';')[0]?.trim().toLowerCase() ?? '';
+      return { url, type, bytes, body: response };
+    }
+    throw new Refused(`This address leads on more than ${MOST_REDIRECTS} times.`);
+  }
+
+  #ask(url: URL, signal: AbortSignal): Promise<IncomingMessage> {
+    const ask = url.protocol === 'https:' ? requestHttps : requestHttp;
+    return new Promise((resolve, reject) => {
+      const asked = ask(url, {
+        signal,
+        agent: false,
+        timeout: SILENCE,
+        headers: { 'user-agent': 'Placard', accept: '*/*', 'accept-encoding': 'identity' },
+        ...(this.#trusted.includes(url.origin) ? {} : { lookup: publicLookup }),
+      });
+      asked.on('timeout', () => asked.destroy(new Refused(`${url.host} fell silent.`)));
+      asked.on('response', (response) => {
+        response.setTimeout(SILENCE, () => response.destroy(new Refused(`${url.host} fell silent.`)));
+        resolve(response);
+      });
+      asked.on('error', (error: NodeJS.ErrnoException) => reject(inWords(error, url)));
+      asked.end();
+    });
+  }
+}
+
+const MEANING: Record<number, string> = {
+  401: ': it wants a sign-in',
+  403: ': it does not give this out',
+  404: ': there is nothing at this address',
+  410: ': it was taken away',
+  429: ': it was asked too often',
+};
+
+function inWords(error: NodeJS.ErrnoException, url: URL): Error {
+  if (error instanceof Refused || error.name === 'AbortError') return error;
+  if (error.code === 'ENOTFOUND' || error.code === 'EAI_AGAIN')
+    return new Refused(`There is no host called ${url.hostname}. Is the address spelt right?`);
+  if (error.code?.startsWith('ERR_TLS') || error.code?.includes('CERT'))
+    return new Refused(`${url.host} has no valid certificate, so nothing was fetched from it.`);
+  return new Refused(`${url.host} could not be reached. It may be down; try again later.`);
+}
+
+function counting(mostBytes: number, told: (length: number) => void = () => {}): Transform {
+  let length = 0;
+  return new Transform({
+    transform(part: Buffer, _encoding, done) {
+      length += part.length;
+      told(part.length);
+      if (length > mostBytes) done(new Refused(tooMuch(mostBytes)));
+      else done(null, part);
+    },
+  });
+}
+
+const tooMuch = (mostBytes: number) =>
+  `It is larger than ${Math.round(mostBytes / 1e6)} MB, the most that is fetched.`;
+
+function charsetOf(type: string): string {
+  const named = /charset=["']?([\w-]+)/i.exec(type)?.[1] ?? 'utf-8';
+  try {
+    return new TextDecoder(named).encoding;
+  } catch {
+    return 'utf-8';
+  }
+}
