@@ -6,6 +6,7 @@ import { application } from './http/app.ts';
 import { contentApplication } from './http/content.ts';
 import { Events } from './http/events.ts';
 import { completeStrays } from './holdings/arrivals.ts';
+import { completeSearch } from './holdings/searchrows.ts';
 import { fetchWork } from './jobs/fetch.ts';
 import { prepareWork } from './jobs/prepare.ts';
 import { receiveWork } from './jobs/receive.ts';
@@ -37,6 +38,8 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   const events = new Events(database, log);
   const auth = openAuth(database, configuration);
   const house = { configuration, database, store, auth, runner, events, outbound, catalogue, log };
+  const gathered = await completeSearch(database);
+  if (gathered > 0) log.info({ assets: gathered }, 'Gathered what assets are found by');
   const strays = await completeStrays(database, configuration.uploads);
   if (strays > 0) log.info({ strays }, 'Completed uploads that were whole when the last process ended');
   const [app, content] = [

@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { PlacardSchema } from '../credit/placard.ts';
+import { COLOURS } from '../likeness/index.ts';
 import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
-import { ById, FactsSchema, IdSchema, KindSchema, VisibilitySchema } from './holdings.ts';
+import { ById, FactsSchema, IdSchema, KindSchema, SHAPES, VisibilitySchema } from './holdings.ts';
 
 const AddressSchema = v.pipe(v.string(), v.trim(), v.minLength(1, 'Give an address.'), v.maxLength(2000));
 const Sha256Schema = v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'This is no SHA-256.'));
@@ -162,18 +163,6 @@ export const fetchMedia = endpoint({
   problems: [422],
 });
 
-export const COLOURS = [
-  'red',
-  'orange',
-  'yellow',
-  'green',
-  'blue',
-  'violet',
-  'grey',
-  'black',
-  'white',
-] as const;
-export const SHAPES = ['landscape', 'portrait', 'square'] as const;
 export const CATALOGUE_KINDS = ['photograph', 'drawing', 'diagram'] as const;
 
 const CatalogueItemSchema = v.object({ ...FoundSchema.entries, width: v.number(), height: v.number() });

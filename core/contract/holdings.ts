@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { PlacardSchema } from '../credit/placard.ts';
+import { COLOURS } from '../likeness/index.ts';
 import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
 
 export const IdSchema = v.pipe(v.string(), v.regex(/^[a-zA-Z0-9_-]{6,40}$/, 'This is not an id.'));
@@ -38,6 +39,8 @@ export const RenditionSchema = v.object({
 
 export const TrackSchema = v.object({ language: v.string(), label: v.string(), url: v.string() });
 
+export const SHAPES = ['landscape', 'portrait', 'square'] as const;
+
 export const AssetSchema = v.object({
   id: v.string(),
   name: v.string(),
@@ -51,6 +54,7 @@ export const AssetSchema = v.object({
   thumbnail: v.nullable(v.string()),
   uses: v.number(),
   prepared: v.picklist(['waiting', 'working', 'done', 'failed']),
+  binned: v.boolean(),
   addedAt: v.string(),
   addedBy: v.string(),
 });
@@ -67,23 +71,150 @@ export const AssetDetailSchema = v.object({
 });
 export type AssetDetail = v.InferOutput<typeof AssetDetailSchema>;
 
+const words = (longest: number) => v.optional(v.pipe(v.string(), v.maxLength(longest)));
+const whole = (least: number, most: number) =>
+  v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(least), v.maxValue(most));
+const day = v.optional(
+  v.pipe(v.string(), v.regex(/^\d{4}-\d{2}-\d{2}$/, 'Write the day as year-month-day.')),
+);
+const yes = v.optional(v.literal('yes'));
+
+export const SORTS = ['added', 'title', 'bytes', 'pixels', 'licence', 'uses'] as const;
+export type Sort = (typeof SORTS)[number];
+export const LACKS = ['alt', 'credit', 'licence', 'label', 'prep'] as const;
+
+/** What is looked for: all conditions must hold. */
+export const SearchSchema = v.object({
+  words: v.optional(v.pipe(v.string(), v.maxLength(200)), ''),
+  kind: v.optional(KindSchema),
+  /** A section, with what lies in it. */
+  section: v.optional(IdSchema),
+  shape: v.optional(v.picklist(SHAPES)),
+  colour: v.optional(v.picklist(COLOURS)),
+  licence: words(40),
+  visibility: v.optional(VisibilitySchema),
+  lacking: v.optional(v.picklist(LACKS)),
+  use: v.optional(v.picklist(['used', 'unused'])),
+  heavy: yes,
+  /** Who added it, by id. */
+  by: words(36),
+  since: day,
+  until: day,
+  /** `yes` looks in the bin instead. */
+  bin: yes,
+  sort: v.optional(v.picklist(SORTS), 'added'),
+  order: v.optional(v.picklist(['up', 'down'])),
+  offset: v.optional(whole(0, 10_000_000), '0'),
+  limit: v.optional(whole(0, 500), '200'),
+  /** `yes` counts what each further condition would leave. */
+  counted: yes,
+});
+export type Search = v.InferOutput<typeof SearchSchema>;
+
+/** The conditions that are counted beside a search. */
+export const FACETS = [
+  'kind',
+  'section',
+  'shape',
+  'colour',
+  'licence',
+  'visibility',
+  'lacking',
+  'use',
+  'heavy',
+] as const;
+export type Facet = (typeof FACETS)[number];
+const CountsSchema = v.record(v.picklist(FACETS), v.record(v.string(), v.number()));
+export type Counts = v.InferOutput<typeof CountsSchema>;
+
 export const listAssets = endpoint({
   method: 'GET',
   path: '/api/assets',
-  summary: 'Holdings, newest first',
+  summary: 'Search the holdings',
   roles: EVERYONE,
-  query: v.object({
-    words: v.optional(v.pipe(v.string(), v.maxLength(200)), ''),
-    kind: v.optional(KindSchema),
-    section: v.optional(IdSchema),
-    lacking: v.optional(v.picklist(['label', 'prep'])),
-    before: v.optional(v.pipe(v.string(), v.maxLength(60))),
-    limit: v.optional(
-      v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500)),
-      '200',
+  query: SearchSchema,
+  answer: v.object({ assets: v.array(AssetSchema), total: v.number(), counts: v.nullable(CountsSchema) }),
+});
+
+const IdsSchema = v.pipe(v.array(IdSchema), v.minLength(1), v.maxLength(5000));
+
+export const listAssetIds = endpoint({
+  method: 'GET',
+  path: '/api/assets/ids',
+  summary: 'The ids of all that a search finds, at most 5,000',
+  roles: EVERYONE,
+  query: SearchSchema,
+  answer: v.array(v.string()),
+});
+
+export const moveAssets = endpoint({
+  method: 'POST',
+  path: '/api/assets/move',
+  summary: 'File assets under other sections; answers where each was, for taking it back',
+  roles: EDITORS,
+  body: v.object({
+    moves: v.pipe(
+      v.array(v.object({ section: IdSchema, assets: IdsSchema })),
+      v.minLength(1),
+      v.maxLength(500),
     ),
   }),
-  answer: v.object({ assets: v.array(AssetSchema), total: v.number(), next: v.nullable(v.string()) }),
+  answer: v.object({ before: v.array(v.object({ section: v.string(), assets: v.array(v.string()) })) }),
+  problems: [404],
+});
+
+export const labelAssets = endpoint({
+  method: 'POST',
+  path: '/api/assets/label',
+  summary: 'Write the same fields on many placards; answers what stood there, for taking it back',
+  roles: EVERYONE,
+  body: v.object({
+    labels: v.pipe(
+      v.array(v.object({ assets: IdsSchema, changes: v.partial(PlacardSchema) })),
+      v.minLength(1),
+      v.maxLength(5000),
+    ),
+  }),
+  answer: v.object({
+    before: v.array(v.object({ assets: v.array(v.string()), changes: v.partial(PlacardSchema) })),
+  }),
+});
+
+export const binAssets = endpoint({
+  method: 'POST',
+  path: '/api/assets/bin',
+  summary:
+    'Put assets into the bin. What stands in pages is left and named, unless something takes its place there',
+  roles: EDITORS,
+  body: v.object({ assets: IdsSchema, instead: v.optional(IdSchema) }),
+  answer: v.object({
+    binned: v.array(v.string()),
+    used: v.array(
+      v.object({
+        id: v.string(),
+        title: v.string(),
+        pages: v.array(v.object({ id: v.string(), title: v.string() })),
+      }),
+    ),
+  }),
+  problems: [422],
+});
+
+export const restoreAssets = endpoint({
+  method: 'POST',
+  path: '/api/assets/restore',
+  summary: 'Take assets out of the bin',
+  roles: EDITORS,
+  body: v.object({ assets: IdsSchema }),
+  answer: v.object({ restored: v.number() }),
+});
+
+export const emptyBin = endpoint({
+  method: 'POST',
+  path: '/api/assets/empty-bin',
+  summary: 'Delete for good what lies in the bin, with its files',
+  roles: EDITORS,
+  answer: v.object({ deleted: v.number() }),
 });
 
 export const readAsset = endpoint({

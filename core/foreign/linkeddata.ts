@@ -45,7 +45,10 @@ function visit(value: unknown, found: LinkedMedia[], depth: number): void {
       kind,
       title: firstText(object['name']) || firstText(object['headline']),
       alt: firstText(object['description']),
-      creator: firstText(creator) || firstText(named['name']) || firstText(object['creditText']),
+      creator:
+        firstText(named['name']) ||
+        (typeof creator === 'string' ? creator : '') ||
+        firstText(object['creditText']),
       creatorUrl: firstText(named['url']),
       licenceUrl: firstText(object['license']),
     });

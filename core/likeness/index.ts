@@ -1,1 +1,2 @@
+export { COLOURS, colourOf, type Colour } from './colour.ts';
 export { apart, likeness, SIDE, SAME_PICTURE } from './likeness.ts';

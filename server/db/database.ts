@@ -6,7 +6,10 @@ import * as schema from './schema.ts';
 
 export type Database = MySql2Database<typeof schema> & { close: () => Promise<void> };
 /** What a query may be sent through: the database, or a transaction on it. */
-export type Queryable = Pick<Database, 'select' | 'insert' | 'update' | 'delete' | 'execute'>;
+export type Queryable = Pick<
+  Database,
+  'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute'
+>;
 
 /** Opens a pool on the database at `url` (mysql://…); connections are made when first needed. */
 export function openDatabase(url: string): Database {

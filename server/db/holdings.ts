@@ -39,6 +39,8 @@ export const original = mysqlTable('original', {
   thumbnail: varchar('thumbnail', { length: 200 }),
   /** How it looks, as 64 bits (difference hash); null for what is no still picture. */
   likeness: bigint('likeness', { mode: 'bigint', unsigned: true }),
+  /** The colour it would be called by. */
+  colour: varchar('colour', { length: 10 }),
   createdAt: moment('created_at').notNull(),
 });
 

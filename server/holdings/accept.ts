@@ -8,10 +8,12 @@ import { arrival, asset, original, placard, section, version } from '../db/schem
 import { NotFound } from '../http/problem.ts';
 import { enqueue } from '../jobs/queue.ts';
 import { replaceFile } from './replacefile.ts';
+import { refreshSearch } from './searchrows.ts';
 
-/** The name an arrival wants, before anybody asks whether it is taken. */
+/** The name an arrival wants, before anybody asks whether it is taken: of its words, else of its kind. */
 function wantedName(wish: Wish, row: { proposedTitle: string; fileName: string }, kind: string): string {
-  return slug(wish.title || row.proposedTitle || row.fileName.replace(/\.[^.]+$/, ''), kind);
+  // A camera's number is no name, and titleFromFileName found no words in it either.
+  return slug(wish.title || row.proposedTitle, kind);
 }
 
 /** What accepting would do, one after another; arrivals that cannot be accepted are left out. */
@@ -127,6 +129,7 @@ export async function acceptArrival(
     await transaction
       .insert(version)
       .values({ id: versionId, assetId: id, sha256: row.sha256, number: 1, createdAt: new Date() });
+    await refreshSearch(transaction, [id]);
     if (file.facts.kind !== 'sound')
       await enqueue(transaction, 'prepare', id, `Preparing ${wish.title || row.fileName}`);
     return id;

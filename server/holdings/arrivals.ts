@@ -164,7 +164,7 @@ export async function removeUpload(uploads: string, id: string): Promise<void> {
 }
 
 /** Removes an original that neither a version of an asset nor an arrival needs. */
-async function forgetOriginal(database: Database, store: Store, sha256: string): Promise<void> {
+export async function forgetOriginal(database: Database, store: Store, sha256: string): Promise<void> {
   const [[file], held, arriving] = await Promise.all([
     database.select().from(original).where(eq(original.sha256, sha256)),
     database.select({ id: version.id }).from(version).where(eq(version.sha256, sha256)).limit(1),

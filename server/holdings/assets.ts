@@ -1,5 +1,5 @@
-import { and, count, desc, eq, inArray, like, lt, or, sql, type SQL } from 'drizzle-orm';
-import type { Asset, AssetDetail, Kind } from '@placard/core/contract';
+import { and, count, eq, type SQL } from 'drizzle-orm';
+import type { Asset, AssetDetail } from '@placard/core/contract';
 import type { Placard } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
 import {
@@ -9,6 +9,7 @@ import {
   placard,
   placement,
   rendition,
+  searchRow,
   section,
   track,
   user,
@@ -17,90 +18,21 @@ import {
 import { NotFound } from '../http/problem.ts';
 import type { Store } from '../store/store.ts';
 
-/** What to list: all conditions must hold. */
-export interface AssetQuery {
-  words: string;
-  kind?: Kind | undefined;
-  section?: string | undefined;
-  lacking?: 'label' | 'prep' | undefined;
-  before?: string | undefined;
-  limit: number;
-}
-
-/** True in SQL for placards that still lack alt text, licence or a creator that the licence asks for. */
-export const lacksLabel: SQL = sql`((${placard.alt} = '' and ${placard.decorative} = 0) or ${placard.licence} = 'unknown' or (${placard.creator} = '' and (${placard.licence} like 'cc-by%' or ${placard.licence} in ('bought', 'permission'))))`;
-
-/** Lists assets newest first, a page at a time; `next` continues where this page ends. */
-export async function listAssets(
-  database: Database,
-  store: Store,
-  siteId: string,
-  query: AssetQuery,
-): Promise<{ assets: Asset[]; total: number; next: string | null }> {
-  const conditions = [eq(asset.siteId, siteId)];
-  for (const word of query.words.trim().split(/\s+/).filter(Boolean).slice(0, 8)) {
-    const pattern = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
-    const found = or(
-      ...[placard.title, placard.alt, placard.caption, placard.creator, asset.fileName].map((column) =>
-        like(column, pattern),
-      ),
-    );
-    if (found) conditions.push(found);
-  }
-  if (query.kind) conditions.push(eq(asset.kind, query.kind));
-  if (query.section) conditions.push(eq(asset.sectionId, query.section));
-  if (query.lacking === 'label') conditions.push(lacksLabel);
-  if (query.lacking === 'prep') conditions.push(inArray(asset.prepared, ['waiting', 'working', 'failed']));
-  const [{ total = 0 } = {}] = await database
-    .select({ total: count() })
-    .from(asset)
-    .innerJoin(placard, eq(placard.assetId, asset.id))
-    .where(and(...conditions));
-  const cursor = readCursor(query.before);
-  if (cursor) {
-    const after = or(
-      lt(asset.addedAt, cursor.at),
-      and(eq(asset.addedAt, cursor.at), lt(asset.id, cursor.id)),
-    );
-    if (after) conditions.push(after);
-  }
-  const assets = await readAssets(database, store, and(...conditions), query.limit + 1);
-  const shown = assets.slice(0, query.limit);
-  const last = shown.at(-1);
-  return {
-    assets: shown,
-    total,
-    next: assets.length > query.limit && last ? `${Date.parse(last.addedAt)}.${last.id}` : null,
-  };
-}
-
-function readCursor(text: string | undefined): { at: Date; id: string } | undefined {
-  const match = /^(\d{10,16})\.([\w-]{6,40})$/.exec(text ?? '');
-  return match ? { at: new Date(Number(match[1])), id: match[2] ?? '' } : undefined;
-}
-
-async function readAssets(
+/** Assets that meet a condition, in no order. */
+export async function readAssets(
   database: Database,
   store: Store,
   condition: SQL | undefined,
-  limit: number,
 ): Promise<Asset[]> {
-  const uses = database
-    .select({ assetId: placement.assetId, uses: sql<number>`count(distinct ${placement.pageId})`.as('uses') })
-    .from(placement)
-    .groupBy(placement.assetId)
-    .as('used');
   const rows = await database
-    .select({ asset, original, placard, section, by: user.name, uses: uses.uses })
+    .select({ asset, original, placard, section, by: user.name, uses: searchRow.uses })
     .from(asset)
     .innerJoin(original, eq(original.sha256, asset.sha256))
     .innerJoin(placard, eq(placard.assetId, asset.id))
     .innerJoin(section, eq(section.id, asset.sectionId))
     .leftJoin(user, eq(user.id, asset.personId))
-    .leftJoin(uses, eq(uses.assetId, asset.id))
-    .where(condition)
-    .orderBy(desc(asset.addedAt), desc(asset.id))
-    .limit(limit);
+    .leftJoin(searchRow, eq(searchRow.assetId, asset.id))
+    .where(condition);
   return rows.map((row) => ({
     id: row.asset.id,
     name: row.asset.name,
@@ -112,8 +44,9 @@ async function readAssets(
     placard: placardOf(row.placard),
     placardVersion: row.placard.version,
     thumbnail: row.original.thumbnail ? store.address(row.original.thumbnail) : null,
-    uses: Number(row.uses ?? 0),
+    uses: row.uses ?? 0,
     prepared: row.asset.prepared,
+    binned: row.asset.binnedAt !== null,
     addedAt: row.asset.addedAt.toISOString(),
     addedBy: row.by ?? '',
   }));
@@ -132,7 +65,7 @@ export async function readAsset(
   siteId: string,
   id: string,
 ): Promise<AssetDetail> {
-  const [line] = await readAssets(database, store, and(eq(asset.id, id), eq(asset.siteId, siteId)), 1);
+  const [line] = await readAssets(database, store, and(eq(asset.id, id), eq(asset.siteId, siteId)));
   if (!line) throw new NotFound('This is not held here any more.');
   const [[files], renditions, tracks, usedIn] = await Promise.all([
     database

@@ -4,6 +4,7 @@ import type { Database } from '../db/database.ts';
 import { asset, placard } from '../db/schema.ts';
 import { NotFound, Problem } from '../http/problem.ts';
 import { placardOf } from './assets.ts';
+import { refreshSearch } from './searchrows.ts';
 
 /**
  * Changes fields of a placard. Throws a Problem with 409 when somebody changed it after `since`,
@@ -39,6 +40,7 @@ export async function labelAsset(
       .update(placard)
       .set({ ...next, version: version + 1 })
       .where(eq(placard.assetId, id));
+    await refreshSearch(transaction, [id]);
     return { placard: next, version: version + 1 };
   });
 }

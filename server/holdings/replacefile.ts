@@ -4,6 +4,7 @@ import type { Queryable } from '../db/database.ts';
 import { asset, original, version } from '../db/schema.ts';
 import { NotFound, Problem } from '../http/problem.ts';
 import { enqueue } from '../jobs/queue.ts';
+import { refreshSearch } from './searchrows.ts';
 
 /**
  * Puts another file in the place of an asset's own, as its newest version, in every page at once:
@@ -28,5 +29,6 @@ export async function replaceFile(database: Queryable, id: string, sha256: strin
     .update(asset)
     .set({ sha256, versionId, prepared: soundless ? 'done' : 'waiting', trouble: null })
     .where(eq(asset.id, id));
+  await refreshSearch(database, [id]);
   if (!soundless) await enqueue(database, 'prepare', id, `Preparing ${row.name} from its new file`);
 }

@@ -1,8 +1,22 @@
 import type { Router } from 'express';
-import { labelAsset, listAssets, prepareAsset, putCaptions, readAsset } from '@placard/core/contract';
+import {
+  binAssets,
+  emptyBin,
+  labelAsset,
+  labelAssets,
+  listAssetIds,
+  listAssets,
+  moveAssets,
+  prepareAsset,
+  putCaptions,
+  readAsset,
+  restoreAssets,
+} from '@placard/core/contract';
 import * as assets from '../holdings/assets.ts';
 import * as captions from '../holdings/captions.ts';
 import * as label from '../holdings/label.ts';
+import * as many from '../holdings/many.ts';
+import * as search from '../holdings/search.ts';
 import { enqueue } from '../jobs/queue.ts';
 import { readSite } from '../site/site.ts';
 import type { House } from './house.ts';
@@ -17,7 +31,10 @@ export function answerHoldings(
   const theSite = async () => (await readSite(database, configuration.contentOrigin)).id;
 
   route(router, whoAsks, listAssets, async ({ query }) =>
-    assets.listAssets(database, store, await theSite(), query),
+    search.searchAssets(database, store, await theSite(), query),
+  );
+  route(router, whoAsks, listAssetIds, async ({ query }) =>
+    search.searchIds(database, await theSite(), query),
   );
   route(router, whoAsks, readAsset, async ({ params }) =>
     assets.readAsset(database, store, await theSite(), params.id),
@@ -26,6 +43,22 @@ export function answerHoldings(
   route(router, whoAsks, labelAsset, async ({ params, body }) =>
     label.labelAsset(database, await theSite(), params.id, body.version, body.changes),
   );
+
+  route(router, whoAsks, moveAssets, async ({ body }) => ({
+    before: await many.moveAssets(database, await theSite(), body.moves),
+  }));
+  route(router, whoAsks, labelAssets, async ({ body }) => ({
+    before: await many.labelAssets(database, await theSite(), body.labels),
+  }));
+  route(router, whoAsks, binAssets, async ({ body }) =>
+    many.binAssets(database, await theSite(), body.assets, body.instead),
+  );
+  route(router, whoAsks, restoreAssets, async ({ body }) => ({
+    restored: await many.restoreAssets(database, await theSite(), body.assets),
+  }));
+  route(router, whoAsks, emptyBin, async () => ({
+    deleted: await many.emptyBin(database, store, await theSite()),
+  }));
 
   route(router, whoAsks, prepareAsset, async ({ params }) => {
     const asset = await assets.readAsset(database, store, await theSite(), params.id);

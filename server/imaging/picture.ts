@@ -1,7 +1,7 @@
 import sharp, { type Metadata, type Sharp } from 'sharp';
 import { rgbaToThumbHash } from 'thumbhash';
 import type { Facts } from '@placard/core/contract';
-import { likeness, SIDE } from '@placard/core/likeness';
+import { colourOf, likeness, SIDE, type Colour } from '@placard/core/likeness';
 import { MIME_BY_EXTENSION, MOST_PIXELS, Refused } from './formats.ts';
 
 // Pictures are worked on side by side, one thread each; libvips keeps nothing between them.
@@ -22,7 +22,7 @@ export function openPicture(input: string | Buffer, animated = false): Sharp {
 export async function readPicture(
   path: string,
   extension: string,
-): Promise<{ facts: Facts; thumbnail: Buffer; likeness: bigint | null }> {
+): Promise<{ facts: Facts; thumbnail: Buffer; likeness: bigint | null; colour: Colour | null }> {
   const metadata = await readMetadata(path);
   const frames = metadata.pages ?? 1;
   const turned = (metadata.orientation ?? 1) >= 5;
@@ -48,12 +48,13 @@ export async function readPicture(
       .raw()
       .toBuffer({ resolveWithObject: true });
     const raw = { width: small.info.width, height: small.info.height, channels: small.info.channels };
-    const [thumbnail, thumbhash, looks] = await Promise.all([
+    const [thumbnail, thumbhash, looks, colour] = await Promise.all([
       sharp(small.data, { raw }).webp({ quality: 70, effort: 0 }).toBuffer(),
       thumbhashOf(sharp(small.data, { raw })),
       frames > 1 ? null : likenessOf(sharp(small.data, { raw })),
+      colourIn(sharp(small.data, { raw })),
     ]);
-    return { facts: { ...facts, thumbhash }, thumbnail, likeness: looks };
+    return { facts: { ...facts, thumbhash }, thumbnail, likeness: looks, colour };
   } catch (error) {
     throw asRefusal(error);
   }
@@ -67,6 +68,23 @@ async function likenessOf(picture: Sharp): Promise<bigint> {
     .raw()
     .toBuffer();
   return likeness(grey);
+}
+
+async function colourIn(picture: Sharp): Promise<Colour> {
+  const pixels = await picture
+    .flatten({ background: '#fff' })
+    .resize(48, 48, { fit: 'fill', kernel: 'nearest' })
+    .toColourspace('srgb')
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  if (pixels.info.channels === 3) return colourOf(pixels.data);
+  // A grey picture comes with one channel.
+  return colourOf(
+    Uint8Array.from(
+      { length: 48 * 48 * 3 },
+      (_, at) => pixels.data[Math.floor(at / 3) * pixels.info.channels] ?? 0,
+    ),
+  );
 }
 
 async function readMetadata(path: string): Promise<Metadata> {

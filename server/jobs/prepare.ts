@@ -4,6 +4,7 @@ import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database } from '../db/database.ts';
 import { asset, original, rendition, site, version } from '../db/schema.ts';
 import { posterFrame } from '../film/probe.ts';
+import { refreshSearch } from '../holdings/searchrows.ts';
 import { formatsFor, makeLadder, type Made, type Rung } from '../imaging/ladder.ts';
 import { asRefusal } from '../imaging/picture.ts';
 import type { Store } from '../store/store.ts';
@@ -41,6 +42,7 @@ export function prepareWork(database: Database, store: Store): Work {
         await file.release();
       }
       await set(id, 'done');
+      await refreshSearch(database, [id]);
     },
     gaveUp: async (id, says) => {
       await set(id, 'failed', says.slice(0, 500));

@@ -59,7 +59,7 @@ export async function storeOriginal(database: Database, store: Store, path: stri
     .where(eq(original.sha256, sha256));
   if (known) return sha256;
   const extension = await sniff(path);
-  const { facts, thumbnail, likeness } = await read(path, extension);
+  const { facts, thumbnail, likeness, colour } = await read(path, extension);
   const folder = `${sha256.slice(0, 2)}/${sha256}`;
   const key = `originals/${folder}.${extension}`;
   await store.putFile(key, path);
@@ -72,6 +72,7 @@ export async function storeOriginal(database: Database, store: Store, path: stri
       bytes: size,
       facts,
       likeness,
+      colour,
       thumbnail: thumbnail ? `thumbnails/${folder}.webp` : null,
       createdAt: new Date(),
     });
@@ -90,14 +91,14 @@ async function hashFile(path: string): Promise<string> {
 async function read(
   path: string,
   extension: string,
-): Promise<{ facts: Facts; thumbnail: Buffer | null; likeness: bigint | null }> {
+): Promise<{ facts: Facts; thumbnail: Buffer | null; likeness: bigint | null; colour: string | null }> {
   if (!['mp4', 'webm', 'mp3', 'ogg', 'wav'].includes(extension)) return readPicture(path, extension);
   const facts = await readFilm(path, extension);
-  if (facts.kind === 'sound') return { facts, thumbnail: null, likeness: null };
+  if (facts.kind === 'sound') return { facts, thumbnail: null, likeness: null, colour: null };
   const frame = await posterFrame(path, facts.duration ?? 0);
   const thumbnail = await openPicture(frame)
     .resize(400, 400, { fit: 'inside' })
     .webp({ quality: 70 })
     .toBuffer();
-  return { facts, thumbnail, likeness: null };
+  return { facts, thumbnail, likeness: null, colour: null };
 }

@@ -51,7 +51,10 @@ export class Outbound {
     return this.#within(limits, async (signal) => {
       const answer = await this.#open(address, signal, limits.mostBytes);
       const parts: Buffer[] = [];
-      for await (const part of answer.body.pipe(counting(limits.mostBytes))) parts.push(part as Buffer);
+      const keep = async (source: AsyncIterable<Buffer>) => {
+        for await (const part of source) parts.push(part);
+      };
+      await pipeline(answer.body, counting(limits.mostBytes), keep, { signal });
       return {
         url: answer.url,
         type: answer.body.headers['content-type'] ?? '',

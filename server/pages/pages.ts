@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Page, PageLine, Person, Site } from '@placard/core/contract';
 import { slug, freeName } from '@placard/core/naming';
 import {
@@ -13,6 +13,7 @@ import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { asset, page, placement, section, user } from '../db/schema.ts';
 import { holdingsFor } from '../holdings/forpage.ts';
+import { refreshSearch } from '../holdings/searchrows.ts';
 import { NotFound, Problem } from '../http/problem.ts';
 import { hostStandings } from './hosts.ts';
 
@@ -184,7 +185,7 @@ async function refuseUnknownAssets(
   const known = await database
     .select({ id: asset.id })
     .from(asset)
-    .where(and(inArray(asset.id, ids), eq(asset.siteId, siteId)));
+    .where(and(inArray(asset.id, ids), eq(asset.siteId, siteId), isNull(asset.binnedAt)));
   if (known.length < ids.length)
     throw new Problem(
       422,
@@ -192,7 +193,16 @@ async function refuseUnknownAssets(
     );
 }
 
-async function indexPlacements(database: Queryable, pageId: string, document: PageDocument): Promise<void> {
+/** Writes anew where a page uses what. */
+export async function indexPlacements(
+  database: Queryable,
+  pageId: string,
+  document: PageDocument,
+): Promise<void> {
+  const before = await database
+    .select({ id: placement.assetId })
+    .from(placement)
+    .where(eq(placement.pageId, pageId));
   await database.delete(placement).where(eq(placement.pageId, pageId));
   const rows = placements(document).map((block, ordinal) => ({
     pageId,
@@ -201,6 +211,11 @@ async function indexPlacements(database: Queryable, pageId: string, document: Pa
     host: block.type === 'embed' ? new URL(block.attrs.frame.src).host.slice(0, 255) : null,
   }));
   if (rows.length > 0) await database.insert(placement).values(rows);
+  const touched = new Set([...before.map(({ id }) => id), ...rows.map(({ assetId }) => assetId)]);
+  await refreshSearch(
+    database,
+    [...touched].filter((id) => id !== null),
+  );
 }
 
 /** Checks one page as it stands. */

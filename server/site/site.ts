@@ -1,8 +1,7 @@
-import { and, asc, count, eq, ne } from 'drizzle-orm';
+import { and, asc, count, eq, isNull, ne, or } from 'drizzle-orm';
 import type { Site, Stages } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
-import { arrival, asset, placard, section, site } from '../db/schema.ts';
-import { lacksLabel } from '../holdings/assets.ts';
+import { arrival, asset, searchRow, section, site } from '../db/schema.ts';
 import { Problem } from '../http/problem.ts';
 import { listPages } from '../pages/pages.ts';
 
@@ -28,7 +27,7 @@ export async function readSite(database: Database, contentOrigin: string): Promi
 
 /** What waits at each stage: real queues, counted now. */
 export async function readStages(database: Database, siteRow: Site): Promise<Stages> {
-  const held = eq(asset.siteId, siteRow.id);
+  const held = and(eq(asset.siteId, siteRow.id), isNull(asset.binnedAt));
   const [[arrivals], [prep], [label], [holdings], pages] = await Promise.all([
     database.select({ n: count() }).from(arrival).where(eq(arrival.siteId, siteRow.id)),
     database
@@ -37,9 +36,14 @@ export async function readStages(database: Database, siteRow: Site): Promise<Sta
       .where(and(held, ne(asset.prepared, 'done'))),
     database
       .select({ n: count() })
-      .from(asset)
-      .innerJoin(placard, eq(placard.assetId, asset.id))
-      .where(and(held, lacksLabel)),
+      .from(searchRow)
+      .where(
+        and(
+          eq(searchRow.siteId, siteRow.id),
+          eq(searchRow.binned, false),
+          or(searchRow.lacksAlt, searchRow.lacksCredit, searchRow.lacksLicence),
+        ),
+      ),
     database.select({ n: count() }).from(asset).where(held),
     listPages(database, siteRow, (key) => key),
   ]);

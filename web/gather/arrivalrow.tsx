@@ -1,28 +1,38 @@
 import type { ReactNode } from 'react';
-import type { Arrival, Site } from '@placard/core/contract';
+import type { Arrival, Planned, Site } from '@placard/core/contract';
+import { termsOf } from '@placard/core/licence';
 import { Progress } from '../kit/bar.tsx';
 import { Thumbnail } from '../kit/thumbnail.tsx';
 import { ago, inBytes, inPixels, inTime } from '../kit/words.ts';
-import type { Decision } from './gather.tsx';
+import type { Decision } from './decision.ts';
+import { LookAlike, TakenName } from './doubts.tsx';
 import type { Sending } from './uploads.ts';
 
 function Row({
+  choice,
   picture,
   children,
   actions,
 }: {
+  choice?: ReactNode;
   picture: ReactNode;
   children: ReactNode;
   actions: ReactNode;
 }) {
   return (
-    <li className="grid grid-cols-[112px_minmax(0,1fr)_auto] items-center gap-x-5 gap-y-2 border-b border-rule py-2.5 max-sm:grid-cols-[72px_minmax(0,1fr)]">
+    <div className="grid grid-cols-[18px_112px_minmax(0,1fr)_auto] items-start gap-x-4 gap-y-2 border-b border-rule py-2.5 max-sm:grid-cols-[18px_72px_minmax(0,1fr)]">
+      <span className="pt-1.5">{choice}</span>
       {picture}
       <div className="min-w-0">{children}</div>
-      <div className="flex items-center gap-1.5 max-sm:col-span-2 max-sm:justify-end">{actions}</div>
-    </li>
+      <div className="flex items-center gap-1.5 max-sm:col-span-3 max-sm:justify-end">{actions}</div>
+    </div>
   );
 }
+
+const WAITS: Partial<Record<Sending['state'], string>> = {
+  comparing: 'Being compared with what is held',
+  queued: 'Waiting its turn',
+};
 
 /** A file on its way from this window. */
 export function SendingRow({
@@ -34,33 +44,37 @@ export function SendingRow({
   onCancel: () => void;
   onRetry: () => void;
 }) {
+  const known = file.state === 'known';
   return (
     <Row
       picture={<span className="hatched block h-[76px] opacity-30" />}
       actions={
         <>
-          {file.state === 'failed' && file.bytes > 0 && (
+          {(known || (file.state === 'failed' && file.bytes > 0)) && (
             <button type="button" className="button" onClick={onRetry}>
-              Go on
+              {known ? 'Send it all the same' : 'Go on'}
             </button>
           )}
           <button
             type="button"
             className="button-plain"
-            aria-label={`Cancel ${file.fileName}`}
+            aria-label={`${known ? 'Leave out' : 'Cancel'} ${file.fileName}`}
             onClick={onCancel}
           >
-            Cancel
+            {known ? 'Leave it out' : 'Cancel'}
           </button>
         </>
       }
     >
       <p className="truncate font-semibold">{file.fileName}</p>
-      <div className="my-1.5 max-w-[420px]">
-        <Progress done={file.sent} total={file.bytes} label={`Sending ${file.fileName}`} />
-      </div>
+      {!known && (
+        <div className="my-1.5 max-w-[420px]">
+          <Progress done={file.sent} total={file.bytes} label={`Sending ${file.fileName}`} />
+        </div>
+      )}
       <p className="caption">
-        {file.state === 'queued' ? 'Waiting its turn' : `${inBytes(file.sent)} of ${inBytes(file.bytes)}`}
+        {WAITS[file.state] ??
+          (known ? inBytes(file.bytes) : `${inBytes(file.sent)} of ${inBytes(file.bytes)}`)}
         {file.says && (
           <span className={file.state === 'failed' ? 'text-madder' : 'text-ochre'}>. {file.says}</span>
         )}
@@ -73,21 +87,44 @@ interface ArrivalRowProps {
   arrival: Arrival;
   sections: Site['sections'];
   decision: Decision;
+  planned: Planned | undefined;
+  chosen: boolean;
+  onChoose: (range: boolean) => void;
   onDecide: (decision: Decision) => void;
-  onAccept: () => void;
+  onAccept: (instead?: string) => void;
   onDiscard: () => void;
 }
 
-/** A file that is here, or is coming from another window. */
-export function ArrivalRow({ arrival, sections, decision, onDecide, onAccept, onDiscard }: ArrivalRowProps) {
+/** A file that is here, or is coming from another window or from the web. */
+export function ArrivalRow(props: ArrivalRowProps) {
+  const { arrival, sections, decision, planned, chosen, onChoose, onDecide, onAccept, onDiscard } = props;
   const { facts, state, fileName } = arrival;
+  const ready = state === 'ready';
+  const other = arrival.alike[0];
   return (
     <Row
+      choice={
+        ready && (
+          <input
+            type="checkbox"
+            className="size-4 accent-madder"
+            aria-label={`Choose ${fileName}`}
+            checked={chosen}
+            onChange={() => undefined}
+            onClick={(event) => onChoose(event.shiftKey)}
+          />
+        )
+      }
       picture={<Thumbnail src={arrival.thumbnail} facts={facts} className="h-[76px]" />}
       actions={
         <>
-          {state === 'ready' && (
-            <button type="button" className="button" aria-label={`Accept ${fileName}`} onClick={onAccept}>
+          {ready && (
+            <button
+              type="button"
+              className="button"
+              aria-label={`Accept ${fileName}`}
+              onClick={() => onAccept()}
+            >
               Accept
             </button>
           )}
@@ -97,12 +134,12 @@ export function ArrivalRow({ arrival, sections, decision, onDecide, onAccept, on
             aria-label={`Discard ${fileName}`}
             onClick={onDiscard}
           >
-            Discard
+            {state === 'fetching' ? 'Cancel' : 'Discard'}
           </button>
         </>
       }
     >
-      {state === 'ready' ? (
+      {ready ? (
         <div className="flex flex-wrap gap-2">
           <input
             className="input max-w-[420px] min-w-0 flex-1 basis-[200px] font-serif"
@@ -127,17 +164,20 @@ export function ArrivalRow({ arrival, sections, decision, onDecide, onAccept, on
       ) : (
         <p className="truncate font-semibold">{fileName}</p>
       )}
-      <p className="caption mt-1">
-        {state === 'ready' && `${fileName}, `}
-        {facts && facts.width > 0 && `${inPixels(facts.width, facts.height)} px, `}
-        {facts?.duration ? `${inTime(facts.duration)}, ` : ''}
-        {state === 'sending'
-          ? `${inBytes(arrival.received)} of ${inBytes(arrival.bytes)}, coming from another window, or broken off: choose the file again to send the rest`
-          : inBytes(arrival.bytes)}
+      <p className="caption mt-1 break-words">
+        {planned ? <span className="font-mono">{planned.name}</span> : fileName}
+        {facts && facts.width > 0 && `, ${inPixels(facts.width, facts.height)} px`}
+        {facts?.duration ? `, ${inTime(facts.duration)}` : ''}
+        {state === 'sending' &&
+          `, ${inBytes(arrival.received)} of ${inBytes(arrival.bytes)}, coming from another window, or broken off: choose the file again to send the rest`}
+        {state === 'fetching' && `, ${inBytes(arrival.received)} fetched so far`}
         {state === 'reading' && ', being read'}
-        {state === 'ready' &&
-          `, ${facts?.extension.toUpperCase()}${facts && facts.orientation > 1 ? ', turned upright' : ''}, ${ago(arrival.arrivedAt)} by ${arrival.by}`}
+        {ready &&
+          `, ${inBytes(arrival.bytes)}, ${facts?.extension.toUpperCase()}${facts && facts.orientation > 1 ? ', turned upright' : ''}, ${ago(arrival.arrivedAt)} by ${arrival.by}`}
+        {ready && decision.visibility === 'internal' && ', internal'}
+        {ready && decision.widest && `, no wider than ${decision.widest} px`}
       </p>
+      <Said arrival={arrival} />
       {arrival.says && (
         <p role="alert" className="mt-0.5 text-[13px] text-madder">
           {arrival.says}
@@ -148,6 +188,35 @@ export function ArrivalRow({ arrival, sections, decision, onDecide, onAccept, on
           The same file is already held as “{arrival.sameAs.title}”.
         </p>
       )}
+      {ready && planned?.takenBy && (
+        <TakenName
+          fileName={fileName}
+          planned={planned}
+          taken={decision.taken ?? 'number'}
+          onChoose={(taken) => onDecide({ taken })}
+        />
+      )}
+      {ready && !arrival.sameAs && other && (
+        <LookAlike
+          arrival={arrival}
+          other={other}
+          onInstead={() => onAccept(other.asset ?? undefined)}
+          onDiscard={onDiscard}
+        />
+      )}
     </Row>
+  );
+}
+
+/** What its source says of it, as it will stand on the placard. */
+function Said({ arrival: { label, address } }: { arrival: Arrival }) {
+  if (!address && !label.creator) return null;
+  const terms = label.licence ? termsOf(label.licence) : undefined;
+  return (
+    <p className="caption mt-0.5">
+      From {label.source || (address && new URL(address).hostname)}
+      {label.creator && `, by ${label.creator}`}
+      {terms ? `, ${terms.short || terms.name}` : <span className="text-ochre">, licence not said</span>}
+    </p>
   );
 }

@@ -1,13 +1,34 @@
-import { useState, type DragEvent, type ReactNode } from 'react';
+import { useEffect, useState, type DragEvent, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { uploads } from './uploads.ts';
 
 const hasFiles = (event: DragEvent) => event.dataTransfer.types.includes('Files');
 
-/** Takes files dropped anywhere on the window and shows them arrive. */
+/** Takes files dropped, or pictures and addresses pasted, anywhere on the window, and shows them arrive. */
 export function DropAnywhere({ children }: { children: ReactNode }) {
   const [over, setOver] = useState(false);
   const navigate = useNavigate();
+  useEffect(() => {
+    const paste = (event: ClipboardEvent) => {
+      const where = event.target instanceof Element ? event.target : null;
+      const files = event.clipboardData?.files;
+      if (files && files.length > 0) {
+        event.preventDefault();
+        uploads.add(files);
+        void navigate('/gather');
+        return;
+      }
+      // In a field or a page, words are meant for it.
+      if (where?.closest('input, textarea, select, [contenteditable="true"]')) return;
+      const text = event.clipboardData?.getData('text/plain').trim() ?? '';
+      if (/^https?:\/\/\S+$/i.test(text)) {
+        event.preventDefault();
+        void navigate(`/gather?${new URLSearchParams({ from: 'address', address: text })}`);
+      }
+    };
+    addEventListener('paste', paste);
+    return () => removeEventListener('paste', paste);
+  }, [navigate]);
   const drop = (event: DragEvent) => {
     if (!hasFiles(event)) return;
     event.preventDefault();

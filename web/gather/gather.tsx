@@ -1,130 +1,171 @@
-import { FolderOpen } from 'lucide-react';
+import { FolderOpen, Globe, Images } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { acceptArrivals, discardArrival, listArrivals, readSite, type Arrival } from '@placard/core/contract';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
-import { ArrivalRow, SendingRow } from './arrivalrow.tsx';
+import { ArrivalList } from './arrivallist.tsx';
+import { usePlan, wishOf, type Decision } from './decision.ts';
+import { ForAll } from './forall.tsx';
+import { FromAddress } from './fromaddress.tsx';
+import { FromCatalogue } from './fromcatalogue.tsx';
 import { uploads, useSending } from './uploads.ts';
 
 const ACCEPTED =
-  '.jpg,.jpeg,.png,.webp,.avif,.gif,.svg,.mp4,.webm,.mp3,.ogg,.wav,image/*,video/mp4,video/webm,audio/*';
+  '.jpg,.jpeg,.png,.webp,.avif,.gif,.tif,.tiff,.svg,.mp4,.webm,.mp3,.ogg,.wav,image/*,video/mp4,video/webm,audio/*';
 
-/** What is decided about an arrival before it is accepted. */
-export interface Decision {
-  title?: string;
-  section?: string;
-}
-
-/** Bring files in, see them arrive, and take them into the holdings. */
+/** Bring files in by every way there is, see them arrive, and take them into the holdings. */
 export default function Gather() {
+  const [search, setSearch] = useSearchParams();
+  const from = search.get('from');
   const arrivals = useAsk(listArrivals);
   const site = useAsk(readSite);
   const sending = useSending();
   const [decisions, setDecisions] = useState<Record<string, Decision>>({});
-  const [section, setSection] = useState('');
+  const [all, setAll] = useState<Decision>({});
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const accept = useDo(acceptArrivals);
   const discard = useDo(discardArrival);
+  const scroller = useRef<HTMLElement>(null);
 
   const here = new Set(sending.map(({ arrival }) => arrival));
   const list = (arrivals.data ?? []).filter(({ id, state }) => !(state === 'sending' && here.has(id)));
   const ready = list.filter(({ state }) => state === 'ready');
+  const meant = ready.some(({ id }) => chosen.has(id)) ? ready.filter(({ id }) => chosen.has(id)) : ready;
   const sections = site.data?.sections ?? [];
-  const everyones = section || sections[0]?.id || '';
-  const decide = (id: string, decision: Decision) =>
-    setDecisions((before) => ({ ...before, [id]: { ...before[id], ...decision } }));
-  const take = (chosen: Arrival[]) =>
+  const forAll = { ...all, section: all.section ?? sections[0]?.id ?? '' };
+  const wishes = forAll.section
+    ? ready.map((arrival) => wishOf(arrival, decisions[arrival.id] ?? {}, forAll))
+    : [];
+  const plan = usePlan(wishes);
+  const take = (some: Arrival[], instead?: string) =>
     accept.mutate({
       body: {
-        arrivals: chosen.map(({ id, proposedTitle }) => ({
-          id,
-          title: decisions[id]?.title ?? proposedTitle,
-          section: decisions[id]?.section ?? everyones,
+        arrivals: some.map((arrival) => ({
+          ...wishOf(arrival, decisions[arrival.id] ?? {}, forAll),
+          ...(instead ? { instead } : {}),
         })),
       },
     });
+  const open = (way: string) => setSearch(from === way ? {} : { from: way }, { replace: true });
 
   return (
-    <main className="mx-auto h-full max-w-[1240px] overflow-y-auto px-5 py-4">
-      <div className="mb-3 flex flex-wrap items-end gap-x-6 gap-y-3">
-        <div className="mr-auto">
-          <h1>Arrivals</h1>
-          <p className="text-soft">
-            Drop files anywhere on this window, or choose them. Nothing is held until you accept it.
-          </p>
+    <main ref={scroller} className="h-full overflow-y-auto">
+      <div className="mx-auto max-w-[1240px] px-5 py-4">
+        <div className="mb-3 flex flex-wrap items-end gap-x-3 gap-y-3">
+          <div className="mr-auto">
+            <h1>Arrivals</h1>
+            <p className="text-soft">
+              Drop files anywhere, or paste a picture or an address. Nothing is held until you accept it.
+            </p>
+          </div>
+          <PickFiles />
+          <Way
+            on={from === 'address'}
+            onClick={() => open('address')}
+            icon={<Globe aria-hidden className="size-4" />}
+          >
+            From an address
+          </Way>
+          <Way
+            on={from === 'catalogue'}
+            onClick={() => open('catalogue')}
+            icon={<Images aria-hidden className="size-4" />}
+          >
+            From the catalogue
+          </Way>
         </div>
-        <PickFiles />
-        {ready.length > 0 && (
+        {from && (
+          <section
+            aria-label={from === 'address' ? 'From an address' : 'From the catalogue'}
+            className="mb-4 border border-rule bg-card px-4 py-3.5"
+          >
+            {from === 'address' ? <FromAddress given={search.get('address') ?? ''} /> : <FromCatalogue />}
+          </section>
+        )}
+        {accept.error && <Notice severity="stop">{accept.error.message}</Notice>}
+        {accept.data?.left.map(({ arrival, says }) => (
+          <Notice key={arrival} severity="warn">
+            {says}
+          </Notice>
+        ))}
+        {accept.data && accept.data.accepted.length > 0 && (
+          <Notice severity="note">
+            {plural(accept.data.accepted.length, 'file')} accepted. The renditions are being made; the labels
+            come next.
+          </Notice>
+        )}
+        {arrivals.isSuccess && list.length + sending.length === 0 ? (
+          <Empty title="Nothing has arrived">
+            Drop pictures, films or drawings here: JPEG, PNG, WebP, AVIF, GIF, TIFF, SVG, MP4, WebM. They keep
+            their original bytes, whatever happens to them later.
+          </Empty>
+        ) : (
           <>
-            <label>
-              <span className="caption block">File them under</span>
-              <select
-                className="input w-[170px]"
-                value={everyones}
-                onChange={(event) => setSection(event.target.value)}
-              >
-                {sections.map(({ id, title }) => (
-                  <option key={id} value={id}>
-                    {title}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <button
-              type="button"
-              className="button button-go"
-              disabled={accept.isPending}
-              onClick={() => take(ready)}
-            >
-              {ready.length === 1 ? 'Accept it' : `Accept all ${ready.length}`}
-            </button>
+            {ready.length > 0 && (
+              <ForAll
+                meant={meant}
+                everything={meant.length === ready.length}
+                sections={sections}
+                all={forAll}
+                busy={accept.isPending}
+                onDecide={(decision) => {
+                  if (meant.length === ready.length) setAll((before) => ({ ...before, ...decision }));
+                  setDecisions((before) => ({
+                    ...before,
+                    ...Object.fromEntries(meant.map(({ id }) => [id, { ...before[id], ...decision }])),
+                  }));
+                }}
+                onChoose={(every) => setChosen(new Set(every ? ready.map(({ id }) => id) : []))}
+                onAccept={() => take(meant)}
+                onDiscard={() => {
+                  for (const { id } of meant) discard.mutate({ params: { id } });
+                }}
+              />
+            )}
+            <ArrivalList
+              scroller={scroller}
+              sending={sending}
+              list={list}
+              sections={sections}
+              decisionOf={({ id }) => ({ ...forAll, ...decisions[id] })}
+              planOf={({ id }) => plan.get(id)}
+              chosen={chosen}
+              onChoose={setChosen}
+              onDecide={(id, decision) =>
+                setDecisions((before) => ({ ...before, [id]: { ...before[id], ...decision } }))
+              }
+              onAccept={(arrival, instead) => take([arrival], instead)}
+              onDiscard={(id) => discard.mutate({ params: { id } })}
+            />
           </>
         )}
       </div>
-      {accept.error && <Notice severity="stop">{accept.error.message}</Notice>}
-      {accept.data?.left.map(({ arrival, says }) => (
-        <Notice key={arrival} severity="warn">
-          {says}
-        </Notice>
-      ))}
-      {accept.data && accept.data.accepted.length > 0 && (
-        <Notice severity="note">
-          {plural(accept.data.accepted.length, 'file')} accepted. The renditions are being made; the labels
-          come next.
-        </Notice>
-      )}
-      {arrivals.isSuccess && list.length + sending.length === 0 ? (
-        <Empty title="Nothing has arrived">
-          Drop pictures, films or drawings here: JPEG, PNG, WebP, AVIF, GIF, SVG, MP4, WebM. They keep their
-          original bytes, whatever happens to them later.
-        </Empty>
-      ) : (
-        <ul className="border-t border-edge">
-          {sending.map((file) => (
-            <SendingRow
-              key={file.key}
-              file={file}
-              onCancel={() => {
-                void uploads.cancel(file.key);
-                if (file.arrival) discard.mutate({ params: { id: file.arrival } });
-              }}
-              onRetry={() => uploads.retry(file.key)}
-            />
-          ))}
-          {list.map((arrival) => (
-            <ArrivalRow
-              key={arrival.id}
-              arrival={arrival}
-              sections={sections}
-              decision={{ section: everyones, ...decisions[arrival.id] }}
-              onDecide={(decision) => decide(arrival.id, decision)}
-              onAccept={() => take([arrival])}
-              onDiscard={() => discard.mutate({ params: { id: arrival.id } })}
-            />
-          ))}
-        </ul>
-      )}
     </main>
+  );
+}
+
+function Way({
+  on,
+  onClick,
+  icon,
+  children,
+}: {
+  on: boolean;
+  onClick: () => void;
+  icon: React.ReactNode;
+  children: string;
+}) {
+  return (
+    <button
+      type="button"
+      className="button aria-expanded:bg-ink aria-expanded:text-paper"
+      aria-expanded={on}
+      onClick={onClick}
+    >
+      {icon} {children}
+    </button>
   );
 }
 

@@ -1,5 +1,8 @@
 import { useSyncExternalStore } from 'react';
 import { Upload } from 'tus-js-client';
+import { knownFiles } from '@placard/core/contract';
+import { call } from '../kit/api.ts';
+import { sha256Of } from './sha256.ts';
 
 /** A file on its way from this window. */
 export interface Sending {
@@ -10,21 +13,35 @@ export interface Sending {
   fileName: string;
   bytes: number;
   sent: number;
-  state: 'queued' | 'sending' | 'paused' | 'failed';
+  /** `known`: its bytes are held already, and nothing was sent. */
+  state: 'comparing' | 'known' | 'queued' | 'sending' | 'failed';
   says: string | null;
 }
 
 const AT_ONCE = 3;
+const COMPARED_AT_ONCE = 2;
 /** Sent in parts, so that what a proxy or a bad line takes away is little. */
 const PART = 8_000_000;
 const RETRY_AFTER = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000];
 
+interface Entry {
+  upload: Upload;
+  file: File;
+  sending: Sending;
+}
+
 /** Sends files, a few at a time, and goes on by itself when a connection comes back. */
 class Uploads {
-  #list: Sending[] = [];
-  readonly #uploads = new Map<string, { upload: Upload; file: File }>();
+  /** Every file in the order it was added; a list for the interface is made at most once a frame. */
+  readonly #entries = new Map<string, Entry>();
   readonly #listeners = new Set<() => void>();
+  readonly #toCompare: string[] = [];
+  readonly #toSend: string[] = [];
+  #list: Sending[] = [];
+  #comparing = 0;
+  #sending = 0;
   #next = 0;
+  #telling = false;
 
   subscribe = (listener: () => void) => {
     this.#listeners.add(listener);
@@ -34,32 +51,39 @@ class Uploads {
   list = () => this.#list;
 
   add(files: Iterable<File>): void {
-    const added = [...files].map((file): Sending => {
+    for (const file of files) {
       const key = `sending-${++this.#next}`;
-      this.#uploads.set(key, { upload: this.#prepare(key, file), file });
       const empty = file.size === 0;
-      return {
+      const sending: Sending = {
         key,
         arrival: null,
         fileName: file.name,
         bytes: file.size,
         sent: 0,
-        state: empty ? 'failed' : 'queued',
+        state: empty ? 'failed' : 'comparing',
         says: empty ? 'This file is empty.' : null,
       };
-    });
-    this.#set([...this.#list, ...added]);
-    this.#fill();
+      this.#entries.set(key, { upload: this.#prepare(key, file), file, sending });
+      if (!empty) this.#toCompare.push(key);
+    }
+    this.#tell();
+    this.#compare();
   }
 
   /** Stops one and forgets it; its arrival is discarded by whoever asked. */
   async cancel(key: string): Promise<void> {
-    await this.#uploads.get(key)?.upload.abort();
-    this.#forget(key);
+    const entry = this.#entries.get(key);
+    const under = entry?.sending.state === 'sending';
+    this.#entries.delete(key);
+    this.#tell();
+    await entry?.upload.abort();
+    if (under) this.#ended();
   }
 
+  /** Sends one again, or one whose bytes are held already all the same. */
   retry(key: string): void {
     this.#change(key, { state: 'queued', says: null });
+    this.#toSend.push(key);
     this.#fill();
   }
 
@@ -71,10 +95,10 @@ class Uploads {
       retryDelays: RETRY_AFTER,
       removeFingerprintOnSuccess: true,
       onUploadUrlAvailable: () => this.#change(key, { arrival: upload.url?.split('/').at(-1) ?? null }),
-      onProgress: (sent) => this.#change(key, { sent, state: 'sending', says: null }),
+      onProgress: (sent) => this.#change(key, { sent, says: null }),
       onShouldRetry: (error) => {
         const status = error.originalResponse?.getStatus() ?? 0;
-        const again = status === 0 || status === 409 || status === 423 || status >= 500;
+        const again = status === 0 || status === 409 || status === 423 || (status >= 500 && status !== 507);
         if (again) this.#change(key, { says: 'The connection dropped. Going on as soon as it is back.' });
         return again;
       },
@@ -84,44 +108,87 @@ class Uploads {
           state: 'failed',
           says: says || 'The connection dropped for too long. What was sent is kept; go on when it is back.',
         });
-        this.#fill();
+        this.#ended();
       },
-      onSuccess: () => this.#forget(key),
+      onSuccess: () => {
+        this.#entries.delete(key);
+        this.#tell();
+        this.#ended();
+      },
     });
     return upload;
   }
 
-  #fill(): void {
-    const under = this.#list.filter(({ state }) => state === 'sending').length;
-    for (const { key } of this.#list
-      .filter(({ state }) => state === 'queued')
-      .slice(0, Math.max(0, AT_ONCE - under))) {
-      this.#change(key, { state: 'sending' });
-      void this.#begin(key);
+  /** Computes what files are before sending them, so that nothing is brought in twice unknowingly. */
+  #compare(): void {
+    while (this.#comparing < COMPARED_AT_ONCE) {
+      const key = this.#toCompare.shift();
+      if (key === undefined) return;
+      const entry = this.#entries.get(key);
+      if (!entry) continue;
+      this.#comparing++;
+      void this.#isKnown(entry.file).then((title) => {
+        this.#comparing--;
+        if (title === null) {
+          this.#change(key, { state: 'queued' });
+          this.#toSend.push(key);
+          this.#fill();
+        } else {
+          this.#change(key, {
+            state: 'known',
+            says: `Held already, byte for byte, as “${title}”. Nothing was sent.`,
+          });
+        }
+        this.#compare();
+      });
     }
   }
 
-  async #begin(key: string): Promise<void> {
-    const entry = this.#uploads.get(key);
-    if (!entry) return;
-    const [previous] = await entry.upload.findPreviousUploads().catch(() => []);
-    if (previous) entry.upload.resumeFromPreviousUpload(previous);
-    entry.upload.start();
+  async #isKnown(file: File): Promise<string | null> {
+    const sha256 = await sha256Of(file);
+    if (sha256 === null) return null;
+    const known = await call(knownFiles, { body: { sha256: [sha256] } }).catch(() => []);
+    return known[0]?.title ?? null;
   }
 
-  #forget(key: string): void {
-    this.#uploads.delete(key);
-    this.#set(this.#list.filter((sending) => sending.key !== key));
+  #fill(): void {
+    while (this.#sending < AT_ONCE) {
+      const key = this.#toSend.shift();
+      if (key === undefined) return;
+      const entry = this.#entries.get(key);
+      if (!entry) continue;
+      this.#sending++;
+      this.#change(key, { state: 'sending' });
+      void this.#begin(entry);
+    }
+  }
+
+  async #begin({ upload }: Entry): Promise<void> {
+    const [previous] = await upload.findPreviousUploads().catch(() => []);
+    if (previous) upload.resumeFromPreviousUpload(previous);
+    upload.start();
+  }
+
+  #ended(): void {
+    this.#sending--;
     this.#fill();
   }
 
   #change(key: string, changes: Partial<Sending>): void {
-    this.#set(this.#list.map((sending) => (sending.key === key ? { ...sending, ...changes } : sending)));
+    const entry = this.#entries.get(key);
+    if (!entry) return;
+    entry.sending = { ...entry.sending, ...changes };
+    this.#tell();
   }
 
-  #set(list: Sending[]): void {
-    this.#list = list;
-    for (const listener of this.#listeners) listener();
+  #tell(): void {
+    if (this.#telling) return;
+    this.#telling = true;
+    setTimeout(() => {
+      this.#telling = false;
+      this.#list = [...this.#entries.values()].map(({ sending }) => sending);
+      for (const listener of this.#listeners) listener();
+    }, 50);
   }
 }
 

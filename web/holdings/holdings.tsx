@@ -1,115 +1,197 @@
-import { LayoutGrid, Rows3 } from 'lucide-react';
-import { useSearchParams } from 'react-router';
-import { listAssets, readSite, type Asset, type Kind } from '@placard/core/contract';
-import { lacks } from '@placard/core/credit';
-import { termsOf } from '@placard/core/licence';
+import { LayoutGrid, Rows3, Trash2 } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { listAssetIds, listAssets, readSite, type Asset } from '@placard/core/contract';
+import { call } from '../kit/api.ts';
 import { useAsk } from '../kit/asking.ts';
-import { Empty } from '../kit/notice.tsx';
-import { Thumbnail } from '../kit/thumbnail.tsx';
-import { ago, inBytes, inPixels, plural } from '../kit/words.ts';
+import { Empty, Notice } from '../kit/notice.tsx';
+import { plural } from '../kit/words.ts';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useSelection } from '../shell/selection.tsx';
-
-const KINDS: Kind[] = ['picture', 'film', 'sound'];
-const isKind = (text: string | null): text is Kind => KINDS.some((kind) => kind === text);
+import { ChosenBar } from './chosenbar.tsx';
+import { ContactSheet } from './contactsheet.tsx';
+import { Facets } from './facets.tsx';
+import { Ledger } from './ledger.tsx';
+import { QuickView } from './quickview.tsx';
+import { useSearch } from './usesearch.ts';
 
 /** Everything held, as a contact sheet or a ledger; the search lives in the address bar. */
 export default function Holdings() {
-  const [search, setSearch] = useSearchParams();
+  const { asked, set, narrowed, ledger } = useSearch();
   const site = useAsk(readSite);
   const { asset: selected, select } = useSelection();
-  const words = search.get('words') ?? '';
-  const kind = search.get('kind');
-  const section = search.get('section') ?? '';
-  const ledger = search.get('as') === 'ledger';
-  const set = (name: string, value: string) =>
-    setSearch(
-      (before) => {
-        const after = new URLSearchParams(before);
-        if (value) after.set(name, value);
-        else after.delete(name);
-        return after;
-      },
-      { replace: true },
-    );
-  const assets = useAsk(
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [anchor, setAnchor] = useState(0);
+  const [viewed, setViewed] = useState<{ asset: Asset; index: number } | null>(null);
+  const scroller = useRef<HTMLDivElement>(null);
+  const counted = useAsk(
     listAssets,
-    { query: { words, ...(isKind(kind) ? { kind } : {}), ...(section ? { section } : {}), limit: '500' } },
+    { query: { ...asked, counted: 'yes', limit: '0' } as never },
     { placeholderData: (before) => before },
   );
-  const list = assets.data?.assets ?? [];
+  const total = counted.data?.total ?? 0;
+  const sections = site.data?.sections ?? [];
+  const bin = asked.bin === 'yes';
+  const every = () => call(listAssetIds, { query: asked as never });
+
+  const pick = async (asset: Asset, index: number, how: { add: boolean; range: boolean }) => {
+    select(asset.id);
+    if (how.range) {
+      const ids = await every();
+      const [from, to] = [anchor, index].toSorted((a, b) => a - b);
+      setChosen(new Set([...(how.add ? chosen : []), ...ids.slice(from, (to ?? 0) + 1)]));
+      return;
+    }
+    setAnchor(index);
+    if (!how.add) {
+      setChosen(new Set([asset.id]));
+      return;
+    }
+    const next = new Set(chosen);
+    if (!next.delete(asset.id)) next.add(asset.id);
+    setChosen(next);
+  };
+  const step = async (by: -1 | 1) => {
+    if (!viewed) return;
+    const index = viewed.index + by;
+    if (index < 0 || index >= total) return;
+    const next = await call(listAssets, { query: { ...asked, offset: String(index), limit: '1' } as never });
+    const [asset] = next.assets;
+    if (!asset) return;
+    setViewed({ asset, index });
+    void pick(asset, index, { add: false, range: false });
+  };
+  /** Goes from picture to picture as they stand, opens the large view, and bins, by key. */
+  const byKey = (event: React.KeyboardEvent) => {
+    const at = event.target instanceof HTMLElement ? event.target.dataset['index'] : undefined;
+    if (at === undefined) return;
+    const cells = [...(scroller.current?.querySelectorAll<HTMLElement>('[data-index]') ?? [])];
+    const here = cells.findIndex((cell) => cell.dataset['index'] === at);
+    const top = cells[here]?.getBoundingClientRect().top;
+    const columns = cells.filter((cell) => cell.getBoundingClientRect().top === top).length;
+    const by = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: columns, ArrowUp: -columns }[event.key];
+    if (by !== undefined) {
+      event.preventDefault();
+      cells[here + by]?.focus();
+      cells[here + by]?.scrollIntoView({ block: 'nearest' });
+      if (event.shiftKey)
+        cells[here + by]?.dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: true }));
+    }
+    if (event.key === ' ') {
+      event.preventDefault();
+      void call(listAssets, { query: { ...asked, offset: at, limit: '1' } as never }).then(({ assets }) =>
+        assets[0] ? setViewed({ asset: assets[0], index: Number(at) }) : undefined,
+      );
+    }
+    if (event.key.toLowerCase() === 'a' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      void every().then((ids) => setChosen(new Set(ids)));
+    }
+  };
+  const sheet = {
+    asked,
+    total,
+    scroller,
+    chosen,
+    onPick: pick,
+    onOpen: (asset: Asset) => setViewed({ asset, index: anchor }),
+  };
+
   return (
-    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:block max-lg:space-y-5 max-lg:overflow-y-auto">
-      <div className="flex min-h-0 flex-col">
-        <div className="mb-3 flex flex-wrap items-end gap-3">
-          <h1 className="mr-2">Holdings</h1>
+    <main className="grid h-full grid-cols-[176px_minmax(0,1fr)_330px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:block max-lg:space-y-5 max-lg:overflow-y-auto">
+      <div className="overflow-y-auto pr-1 max-lg:max-h-[220px]">
+        {counted.data?.counts && (
+          <Facets asked={asked} counts={counted.data.counts} sections={sections} onSet={set} />
+        )}
+      </div>
+      <div className="flex min-h-0 flex-col max-lg:h-[70vh]">
+        <div className="mb-3 flex flex-wrap items-center gap-3">
+          <h1 className="mr-1">{bin ? 'Bin' : 'Holdings'}</h1>
           <input
-            className="input w-[220px]"
+            className="input w-[210px]"
             type="search"
             aria-label="Words on the label"
             placeholder="Words on the label"
-            value={words}
-            onChange={(event) => set('words', event.target.value)}
+            value={asked.words ?? ''}
+            onChange={(event) => set({ words: event.target.value })}
           />
-          <select
-            className="input w-[120px]"
-            aria-label="Kind"
-            value={kind ?? ''}
-            onChange={(event) => set('kind', event.target.value)}
-          >
-            <option value="">Any kind</option>
-            {KINDS.map((kind) => (
-              <option key={kind} value={kind}>
-                {kind}
-              </option>
-            ))}
-          </select>
-          <select
-            className="input w-[150px]"
-            aria-label="Section"
-            value={section}
-            onChange={(event) => set('section', event.target.value)}
-          >
-            <option value="">All sections</option>
-            {site.data?.sections.map(({ id, title }) => (
-              <option key={id} value={id}>
-                {title}
-              </option>
-            ))}
-          </select>
-          <span className="ml-auto text-soft">{assets.data && plural(assets.data.total, 'asset')}</span>
-          <span className="flex">
+          {narrowed && (
+            <button
+              type="button"
+              className="button-plain"
+              onClick={() =>
+                set(
+                  Object.fromEntries(
+                    Object.keys(asked)
+                      .filter((name) => name !== 'bin' && name !== 'sort' && name !== 'order')
+                      .map((name) => [name, '']),
+                  ),
+                )
+              }
+            >
+              Show everything
+            </button>
+          )}
+          <span role="status" className="ml-auto text-soft">
+            {counted.data && plural(total, 'asset')}
+          </span>
+          <span className="flex gap-1.5">
+            <ViewButton
+              on={bin}
+              label="Bin"
+              onClick={() => set({ bin: bin ? '' : 'yes' })}
+              icon={<Trash2 aria-hidden className="size-4" />}
+            />
             <ViewButton
               on={!ledger}
               label="Contact sheet"
-              onClick={() => set('as', '')}
+              onClick={() => set({ as: '' })}
               icon={<LayoutGrid aria-hidden className="size-4" />}
             />
             <ViewButton
               on={ledger}
               label="Ledger"
-              onClick={() => set('as', 'ledger')}
+              onClick={() => set({ as: 'ledger' })}
               icon={<Rows3 aria-hidden className="size-4" />}
             />
           </span>
         </div>
-        <div className="min-h-0 grow overflow-y-auto">
-          {assets.isSuccess && list.length === 0 ? (
-            <Empty title="Nothing found">
-              {words || kind || section
+        {counted.error && <Notice severity="stop">{counted.error.message}</Notice>}
+        <div
+          ref={scroller}
+          role="group"
+          aria-label="What was found"
+          onKeyDown={byKey}
+          className="min-h-0 grow overflow-y-auto"
+        >
+          {counted.isSuccess && total === 0 ? (
+            <Empty title={bin ? 'The bin is empty' : 'Nothing found'}>
+              {narrowed
                 ? 'Nothing held matches all of this. Take something away from the search.'
-                : 'Accept arrivals, and they are held here.'}
+                : bin
+                  ? 'What is put into the bin waits here until it is put back or deleted for good.'
+                  : 'Accept arrivals, and they are held here.'}
             </Empty>
           ) : ledger ? (
-            <Ledger assets={list} selected={selected} onSelect={select} />
+            <Ledger {...sheet} onSort={(sort, order) => set({ sort, order })} />
           ) : (
-            <ContactSheet assets={list} selected={selected} onSelect={select} />
+            <ContactSheet {...sheet} />
           )}
         </div>
+        <ChosenBar
+          chosen={[...chosen]}
+          total={total}
+          bin={bin}
+          sections={sections}
+          onEvery={() => void every().then((ids) => setChosen(new Set(ids)))}
+          onNone={() => setChosen(new Set())}
+        />
       </div>
       <aside className="overflow-y-auto pr-1">
         <PlacardPanel id={selected} />
       </aside>
+      {viewed && (
+        <QuickView asset={viewed.asset} onStep={(by) => void step(by)} onClose={() => setViewed(null)} />
+      )}
     </main>
   );
 }
@@ -136,95 +218,5 @@ function ViewButton({
     >
       {icon}
     </button>
-  );
-}
-
-interface ListProps {
-  assets: Asset[];
-  selected: string | null;
-  onSelect: (id: string) => void;
-}
-
-function ContactSheet({ assets, selected, onSelect }: ListProps) {
-  return (
-    <ul className="grid grid-cols-[repeat(auto-fill,minmax(148px,1fr))] gap-x-3 gap-y-4 p-0.5">
-      {assets.map((asset) => {
-        const missing = lacks(asset.placard);
-        return (
-          <li key={asset.id}>
-            <button
-              type="button"
-              aria-pressed={asset.id === selected}
-              onClick={() => onSelect(asset.id)}
-              className="group block w-full text-left"
-            >
-              <Thumbnail
-                src={asset.thumbnail}
-                facts={asset.facts}
-                className="aspect-[4/3] w-full outline-offset-1 group-aria-pressed:outline-2 group-aria-pressed:outline-madder"
-              />
-              <span className="mt-1 block truncate font-serif text-[13.5px]">
-                {asset.placard.title || asset.fileName}
-              </span>
-              <span
-                className={`block truncate text-[12px] ${missing.length > 0 ? 'text-madder' : 'text-soft'}`}
-              >
-                {missing.length > 0
-                  ? `no ${missing.join(', no ')}`
-                  : `${asset.section.title}${asset.uses > 0 ? `, in ${plural(asset.uses, 'page')}` : ''}`}
-              </span>
-            </button>
-          </li>
-        );
-      })}
-    </ul>
-  );
-}
-
-function Ledger({ assets, selected, onSelect }: ListProps) {
-  return (
-    <table className="w-full text-[13px]">
-      <thead className="sticky top-0 bg-desk">
-        <tr className="caption border-b border-ink text-left [&>th]:py-1.5 [&>th]:pr-3 [&>th]:font-normal">
-          <th>Title</th>
-          <th>Pixels</th>
-          <th className="text-right">Bytes</th>
-          <th>Added</th>
-          <th>By</th>
-          <th>Licence</th>
-          <th className="text-right">Used in</th>
-        </tr>
-      </thead>
-      <tbody>
-        {assets.map((asset) => (
-          <tr
-            key={asset.id}
-            aria-selected={asset.id === selected}
-            className="border-b border-rule hover:bg-card aria-selected:bg-card [&>td]:py-1 [&>td]:pr-3"
-          >
-            <td>
-              <button
-                type="button"
-                className="flex items-center gap-2 text-left"
-                onClick={() => onSelect(asset.id)}
-              >
-                <Thumbnail src={asset.thumbnail} facts={asset.facts} className="h-8 w-12 shrink-0" />
-                <span className={asset.id === selected ? 'font-semibold' : ''}>
-                  {asset.placard.title || asset.fileName}
-                </span>
-              </button>
-            </td>
-            <td className="font-mono whitespace-nowrap">
-              {asset.facts.width > 0 ? inPixels(asset.facts.width, asset.facts.height) : ''}
-            </td>
-            <td className="text-right font-mono whitespace-nowrap">{inBytes(asset.bytes)}</td>
-            <td className="whitespace-nowrap">{ago(asset.addedAt)}</td>
-            <td>{asset.addedBy}</td>
-            <td>{termsOf(asset.placard.licence).short || termsOf(asset.placard.licence).name}</td>
-            <td className="text-right font-mono">{asset.uses}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }

@@ -1,0 +1,143 @@
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import sharp from 'sharp';
+import { expectDrawn, goTo, signIn, waitingAt } from './screen.ts';
+
+const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
+
+test.beforeEach(async ({ page }) => {
+  await signIn(page);
+  await goTo(page, 'Gather');
+});
+
+test('a picture from the catalogue arrives with its creator and licence, and they fill its placard', async ({
+  page,
+}) => {
+  await page.getByRole('button', { name: 'From the catalogue' }).click();
+  const catalogue = page.getByRole('region', { name: 'From the catalogue' });
+  await expect(catalogue.getByText('324 pictures')).toBeVisible();
+  await catalogue.getByLabel('Words to look for').fill('spectrum');
+  await catalogue.getByLabel('Any colour').selectOption('violet');
+  await catalogue.getByLabel('for commercial use').check();
+  await catalogue.getByLabel('may be changed').check();
+  await expect(catalogue.getByText('324 pictures')).toBeHidden();
+  await expect(page).toHaveURL(/words=spectrum.*colour=violet.*commercial=yes/);
+  const first = catalogue.getByRole('listitem').first().getByRole('button');
+  await expect(first).not.toContainText(/NC|ND/);
+  await expectDrawn(catalogue.getByRole('listitem').first().locator('img'));
+  const [title = '', creator = ''] = (await first.innerText()).split('\n');
+  await first.click();
+  await catalogue.getByRole('button', { name: 'Bring in 1 file' }).click();
+  const arrival = page.getByRole('listitem').filter({ hasText: 'From Commonfield' }).first();
+  await expect(arrival.getByRole('textbox')).toHaveValue(title);
+  await arrival.getByRole('button', { name: /^Accept/ }).click();
+  await expect(page.getByText('1 file accepted')).toBeVisible();
+  await page.goto(`/holdings?words=${encodeURIComponent(title)}`);
+  await page
+    .getByRole('button', { name: new RegExp(title) })
+    .first()
+    .click();
+  const placard = page.getByRole('complementary');
+  await expect(placard).toContainText(creator.split(',')[0] ?? '');
+  await expect(placard).toContainText('Commonfield');
+});
+
+test('a page’s address shows the media on it with what the page says of them', async ({ page }) => {
+  await page.getByRole('button', { name: 'From the catalogue' }).click();
+  const first = page.getByRole('region', { name: 'From the catalogue' }).locator('img').first();
+  await expectDrawn(first);
+  const src = await first.getAttribute('src');
+  const packed = src?.split('/').at(-1) ?? '';
+  const small = Buffer.from(packed, 'base64url').toString('utf8');
+  const person = new URL('/people/4', small).href;
+  await page.getByRole('button', { name: 'From an address' }).click();
+  await page.getByLabel('Web address').fill(person);
+  await page.getByRole('button', { name: 'Look' }).click();
+  const found = page.getByRole('region', { name: 'From an address' });
+  await expect(found.getByText(/This is a page, “Oskar Brandt-Lune/)).toBeVisible();
+  await expect(found.getByRole('listitem').first()).toContainText(/CC |CC0|public domain/);
+});
+
+test('an address inside the house is refused in a sentence', async ({ page }) => {
+  await page.getByRole('button', { name: 'From an address' }).click();
+  await page.getByLabel('Web address').fill('http://192.168.0.1/router.jpg');
+  await page.getByRole('button', { name: 'Look' }).click();
+  await expect(page.getByRole('alert')).toContainText('fetches only from the public web');
+});
+
+test('an address pasted anywhere is looked at; a picture pasted anywhere arrives', async ({ page }) => {
+  await goTo(page, 'Holdings');
+  await page.getByRole('heading', { name: 'Holdings' }).click();
+  const paste = (kind: 'words' | 'picture') =>
+    page.evaluate(async (kind) => {
+      const data = new DataTransfer();
+      if (kind === 'words') data.setData('text/plain', 'http://10.0.0.1/a.jpg');
+      else {
+        const canvas = new OffscreenCanvas(90, 60);
+        const context = canvas.getContext('2d');
+        context?.fillRect(10, 10, 30, 30);
+        const blob = await canvas.convertToBlob({ type: 'image/png' });
+        data.items.add(new File([blob], 'image.png', { type: 'image/png' }));
+      }
+      document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+    }, kind);
+  await paste('words');
+  await expect(page.getByLabel('Web address')).toHaveValue('http://10.0.0.1/a.jpg');
+  await goTo(page, 'Holdings');
+  const before = await waitingAt(page, 'Gather');
+  await paste('picture');
+  await expect(page).toHaveURL(/\/gather/);
+  await expect.poll(() => waitingAt(page, 'Gather')).toBe(before + 1);
+});
+
+test('what is held already is not sent; what looks like it is shown beside it', async ({ page }) => {
+  const held = readFileSync(`${MEDIA}craters-south.jpg`);
+  const smaller = await sharp(held).autoOrient().resize(640).webp({ quality: 55 }).toBuffer();
+  const sent: string[] = [];
+  page.on('request', (request) => {
+    if (request.method() === 'PATCH' && request.url().includes('/upload')) sent.push(request.url());
+  });
+  await page
+    .getByLabel('Files to bring in')
+    .setInputFiles([{ name: 'again.jpg', mimeType: 'image/jpeg', buffer: held }]);
+  const row = page.getByRole('listitem').filter({ hasText: 'again.jpg' });
+  await expect(row).toContainText('Held already, byte for byte');
+  expect(sent).toEqual([]);
+  await row.getByRole('button', { name: 'Leave out again.jpg' }).click();
+  await expect(row).toBeHidden();
+  await page
+    .getByLabel('Files to bring in')
+    .setInputFiles([{ name: 'smaller.webp', mimeType: 'image/webp', buffer: smaller }]);
+  const alike = page.getByRole('region', { name: /smaller\.webp looks like/ });
+  await expect(alike).toContainText('This one: 640 ×');
+  await expect(alike).toContainText('Held: ');
+  await alike.getByRole('button', { name: 'Keep only the other' }).click();
+  await expect(alike).toBeHidden();
+});
+
+test('many arrivals are decided on at once, and the name that is taken is said', async ({ page }) => {
+  const make = (shade: number) =>
+    sharp({ create: { width: 80, height: 60, channels: 3, background: { r: shade, g: 40, b: 90 } } })
+      .png()
+      .toBuffer();
+  await page.getByLabel('Files to bring in').setInputFiles([
+    { name: 'slow turning.png', mimeType: 'image/png', buffer: await make(10) },
+    { name: 'plain dusk.png', mimeType: 'image/png', buffer: await make(20) },
+  ]);
+  const [taken, plain] = ['slow turning.png', 'plain dusk.png'].map((name) =>
+    page.getByRole('listitem').filter({ has: page.getByLabel(`Title of ${name}`) }),
+  );
+  await expect(taken!).toContainText('The name is taken by “Slow turning”');
+  await taken!.getByLabel('Leave it in the arrivals').check();
+  await taken!.getByLabel('Choose slow turning.png').check();
+  await plain!.getByLabel('Choose plain dusk.png').check();
+  await page.getByLabel('File them under').selectOption('Events');
+  await page.getByLabel('Who may see them').selectOption('internal');
+  await expect(plain!).toContainText('internal');
+  await page.getByRole('button', { name: 'Accept 2' }).click();
+  await expect(page.getByText(/left in the arrivals: “slow-turning” is taken/)).toBeVisible();
+  await expect(page.getByText('1 file accepted')).toBeVisible();
+  await taken!.getByRole('button', { name: 'Discard slow turning.png' }).click();
+  await expect(taken!).toBeHidden();
+});

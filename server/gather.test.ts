@@ -1,0 +1,253 @@
+import { createHash } from 'node:crypto';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Arrival, Asset, AssetDetail, Looked, Planned, Site } from '@placard/core/contract';
+import { openServer, until, type Caller, type OpenServer } from './testing/openserver.ts';
+import { send, settled } from './testing/sending.ts';
+
+let foreign: Server;
+let origin: string;
+let server: OpenServer;
+let editor: Caller;
+let section: string;
+let slow = false;
+
+/** Patches of light, other ones for every seed: enough structure to be told apart. */
+async function picture(seed: number, width = 600): Promise<Buffer> {
+  const grid = Buffer.from(Array.from({ length: 12 * 8 * 3 }, (_, at) => (at * 97 * seed + seed * 31) % 256));
+  const large = sharp(grid, { raw: { width: 12, height: 8, channels: 3 } }).resize(1200, 800, {
+    kernel: 'cubic',
+  });
+  return sharp(await large.png().toBuffer())
+    .resize(width)
+    .jpeg({ quality: 85 })
+    .toBuffer();
+}
+
+beforeAll(async () => {
+  const files: Record<string, Buffer> = {
+    '/one.jpg': await picture(3),
+    '/two%20moons.jpg': await picture(5),
+  };
+  foreign = createServer((request, response) => {
+    const file = files[request.url ?? ''];
+    if (request.url === '/page')
+      return response.writeHead(200, { 'content-type': 'text/html' }).end(
+        `<title>A page</title><script type="application/ld+json">${JSON.stringify({
+          '@type': 'ImageObject',
+          contentUrl: '/two%20moons.jpg',
+          name: 'Two moons',
+          creator: 'Jun Ito',
+          license: 'https://creativecommons.org/licenses/by/4.0/',
+        })}</script><img src="one.jpg" alt="First">`,
+      );
+    if (request.url === '/drip') {
+      response.writeHead(200, { 'content-type': 'image/jpeg' });
+      slow = true;
+      const more = setInterval(() => response.write(Buffer.alloc(1000)), 100);
+      return response.on('close', () => {
+        clearInterval(more);
+        slow = false;
+      });
+    }
+    if (request.url === '/words.jpg')
+      return response.writeHead(200, { 'content-type': 'image/jpeg' }).end('words');
+    if (!file) return response.writeHead(404).end();
+    return response.writeHead(200, { 'content-type': 'image/jpeg', 'content-length': file.length }).end(file);
+  });
+  await new Promise<void>((resolve) => foreign.listen(0, '127.0.0.1', resolve));
+  origin = `http://127.0.0.1:${(foreign.address() as AddressInfo).port}`;
+  server = await openServer({ PLACARD_TRUSTED_OUTSIDE: origin });
+  editor = await server.signIn('editor');
+  section = (await editor.ask<Site>('GET', '/api/site')).body.sections[0]?.id ?? '';
+});
+afterAll(async () => {
+  await server.close();
+  foreign.closeAllConnections();
+  foreign.close();
+});
+
+const accept = async (wish: object) =>
+  (
+    await editor.ask<{ accepted: { asset: string }[]; left: { says: string }[] }>(
+      'POST',
+      '/api/arrivals/accept',
+      {
+        arrivals: [{ section, title: '', ...wish }],
+      },
+    )
+  ).body;
+const detail = async (id: string) => (await editor.ask<AssetDetail>('GET', `/api/assets/${id}`)).body;
+const arrived = async (bytes: Buffer, name: string) =>
+  settled(editor, await send(server, editor, bytes, name));
+
+describe('from a web address', () => {
+  it('a page tells of its media and what it says of them, and a taken one fills the placard', async () => {
+    const { body } = await editor.ask<Looked>('POST', '/api/gather/look', { address: `${origin}/page` });
+    expect(body).toMatchObject({ kind: 'page', title: 'A page' });
+    expect(body.found.map(({ label }) => label.title ?? label.alt)).toEqual(['Two moons', 'First']);
+    const [found] = body.found;
+    const preview = await fetch(found?.preview ?? '');
+    expect(preview.headers.get('content-type')).toBe('image/webp');
+    const fetched = await editor.ask<{ arrivals: string[] }>('POST', '/api/gather/fetch', {
+      items: [{ address: found?.address, label: found?.label }],
+    });
+    const arrival = await settled(editor, fetched.body.arrivals[0] ?? '');
+    expect(arrival).toMatchObject({ state: 'ready', fileName: 'two moons.jpg', proposedTitle: 'Two moons' });
+    const { accepted } = await accept({ id: arrival.id, title: 'Two moons' });
+    const { placard, name } = await detail(accepted[0]?.asset ?? '');
+    expect(name).toBe('two-moons');
+    expect(placard).toMatchObject({
+      creator: 'Jun Ito',
+      licence: 'cc-by-4.0',
+      sourceUrl: `${origin}/page`,
+      accessed: new Date().toISOString().slice(0, 10),
+    });
+  });
+
+  it('a file is shown before it is taken', async () => {
+    const { body } = await editor.ask<Looked>('POST', '/api/gather/look', { address: `${origin}/one.jpg` });
+    expect(body).toMatchObject({ kind: 'media', title: 'one.jpg', found: [{ kind: 'picture' }] });
+  });
+
+  it.each([
+    ['http://169.254.169.254/latest/meta-data', /private network/],
+    ['file:///etc/passwd', /begins with file:/],
+    ['http://127.0.0.1:3306/', /Port 3306/],
+  ])('%s is refused, to look at and to fetch', async (address, says) => {
+    const looked = await editor.ask<{ title: string }>('POST', '/api/gather/look', { address });
+    const fetched = await editor.ask<{ title: string }>('POST', '/api/gather/fetch', {
+      items: [{ address }],
+    });
+    for (const { status, body } of [looked, fetched]) {
+      expect(status).toBe(422);
+      expect(body.title).toMatch(says);
+    }
+  });
+
+  it('a file that is no picture is refused in a sentence, and nothing of it is kept', async () => {
+    const { body } = await editor.ask<{ arrivals: string[] }>('POST', '/api/gather/fetch', {
+      items: [{ address: `${origin}/words.jpg` }],
+    });
+    const arrival = await settled(editor, body.arrivals[0] ?? '');
+    expect(arrival).toMatchObject({ state: 'refused', thumbnail: null });
+    expect(arrival.says).toMatch(/not a picture or film/);
+  });
+
+  it('a fetch that is discarded stops', async () => {
+    const { body } = await editor.ask<{ arrivals: string[] }>('POST', '/api/gather/fetch', {
+      items: [{ address: `${origin}/drip` }],
+    });
+    await until(async () => slow);
+    await editor.ask('DELETE', `/api/arrivals/${body.arrivals[0]}`);
+    await until(async () => !slow);
+  });
+
+  it('a preview is made only of what we signed', async () => {
+    const forged = Buffer.from(`${origin}/one.jpg`).toString('base64url');
+    expect((await fetch(`${server.content}/outside/AAAAAAAAAAAAAAAAAAAAAA/${forged}`)).status).toBe(404);
+  });
+});
+
+describe('deciding before accepting', () => {
+  it('a taken name is shown beforehand, and both are kept, numbered', async () => {
+    const [first, second] = [
+      await arrived(await picture(7), 'a.jpg'),
+      await arrived(await picture(8), 'b.jpg'),
+    ];
+    await accept({ id: first.id, title: 'Same name' });
+    const wish = { id: second.id, title: 'Same name', section };
+    const { body: plan } = await editor.ask<Planned[]>('POST', '/api/arrivals/plan', { arrivals: [wish] });
+    expect(plan).toMatchObject([{ name: 'same-name-2', takenBy: { title: 'Same name' } }]);
+    const { accepted } = await accept(wish);
+    expect((await detail(accepted[0]?.asset ?? '')).name).toBe('same-name-2');
+  });
+
+  it('a file put in another’s place keeps label and address, and is newly prepared', async () => {
+    const [first, second] = [
+      await arrived(await picture(9), 'a.jpg'),
+      await arrived(await picture(10), 'b.jpg'),
+    ];
+    const { accepted } = await accept({ id: first.id, title: 'To be replaced' });
+    const id = accepted[0]?.asset ?? '';
+    await until(async () => (await detail(id)).prepared === 'done');
+    const before = await detail(id);
+    await editor.ask('PATCH', `/api/assets/${id}/placard`, {
+      version: 1,
+      changes: { alt: 'Patches of light' },
+    });
+    const again = await accept({ id: second.id, title: 'To be replaced', taken: 'replace' });
+    expect(again.accepted[0]?.asset).toBe(id);
+    await until(async () => (await detail(id)).prepared === 'done');
+    const after = await detail(id);
+    expect(after).toMatchObject({ name: 'to-be-replaced', placard: { alt: 'Patches of light' } });
+    expect(after.original).not.toBe(before.original);
+    expect(after.renditions).toHaveLength(before.renditions.length);
+    expect(after.renditions.map(({ url }) => url)).not.toEqual(before.renditions.map(({ url }) => url));
+  });
+
+  it('one that is to be left when its name is taken stays in the arrivals', async () => {
+    const [first, second] = [
+      await arrived(await picture(11), 'a.jpg'),
+      await arrived(await picture(12), 'b.jpg'),
+    ];
+    await accept({ id: first.id, title: 'First come' });
+    const { accepted, left } = await accept({ id: second.id, title: 'First come', taken: 'skip' });
+    expect(accepted).toEqual([]);
+    expect(left[0]?.says).toMatch(/left in the arrivals.*First come/);
+    const { body } = await editor.ask<Arrival[]>('GET', '/api/arrivals');
+    expect(body.map(({ id }) => id)).toContain(second.id);
+  });
+
+  it('a camera’s number is never a name, and the largest width holds', async () => {
+    const arrival = await arrived(await picture(13), 'IMG_4711.jpg');
+    const { accepted } = await accept({ id: arrival.id, widest: 320, visibility: 'internal' });
+    const id = accepted[0]?.asset ?? '';
+    await until(async () => (await detail(id)).prepared === 'done');
+    const asset = await detail(id);
+    expect(asset).toMatchObject({ name: 'picture', visibility: 'internal' });
+    expect(Math.max(...asset.renditions.map(({ width }) => width))).toBe(320);
+  });
+
+  it('two who accept the same arrivals at once make each asset once', async () => {
+    const arrivals = [await arrived(await picture(14), 'x.jpg'), await arrived(await picture(15), 'y.jpg')];
+    const wishes = { arrivals: arrivals.map(({ id }) => ({ id, section, title: 'Taken by two' })) };
+    const answers = await Promise.all(
+      [1, 2, 3].map(() =>
+        editor.ask<{ accepted: { asset: string }[] }>('POST', '/api/arrivals/accept', wishes),
+      ),
+    );
+    expect(answers.flatMap(({ body }) => body.accepted)).toHaveLength(2);
+    const { body } = await editor.ask<{ assets: Asset[] }>('GET', '/api/assets?words=Taken+by+two');
+    expect(body.assets.map(({ name }) => name).toSorted()).toEqual(['taken-by-two', 'taken-by-two-2']);
+  });
+});
+
+describe('not twice', () => {
+  it('the same bytes are known before they are sent', async () => {
+    const bytes = await picture(16);
+    const arrival = await arrived(bytes, 'known.jpg');
+    await accept({ id: arrival.id, title: 'Known' });
+    const digest = createHash('sha256').update(bytes).digest('hex');
+    const { body } = await editor.ask('POST', '/api/arrivals/known', { sha256: [digest, 'a'.repeat(64)] });
+    expect(body).toMatchObject([{ sha256: digest, title: 'Known' }]);
+  });
+
+  it('the same picture in another size and compression is shown beside the held one; another is not', async () => {
+    const large = await arrived(await picture(17, 1200), 'large.jpg');
+    const { accepted } = await accept({ id: large.id, title: 'Large' });
+    const small = await arrived(
+      await sharp(await picture(17, 1200))
+        .resize(400)
+        .webp({ quality: 50 })
+        .toBuffer(),
+      's.webp',
+    );
+    expect(small.alike).toMatchObject([{ title: 'Large', width: 1200, asset: accepted[0]?.asset }]);
+    expect((await arrived(await picture(18, 1200), 'other.jpg')).alike).toEqual([]);
+    const taken = await accept({ id: small.id, instead: accepted[0]?.asset });
+    expect((await detail(taken.accepted[0]?.asset ?? '')).facts.width).toBe(400);
+  });
+});

@@ -1,0 +1,211 @@
+import { and, asc, count, desc, eq, gt, gte, inArray, like, lt, or, sql, type SQL } from 'drizzle-orm';
+import { FACETS, type Asset, type Counts, type Facet, type Search } from '@placard/core/contract';
+import type { Database } from '../db/database.ts';
+import { asset, searchRow, section } from '../db/schema.ts';
+import type { Store } from '../store/store.ts';
+import { readAssets } from './assets.ts';
+
+const MOST_WORDS = 8;
+/** Shorter words, and the ones that MariaDB leaves out of its FULLTEXT index, are looked for as they stand. */
+const SHORTEST_INDEXED = 3;
+const LEFT_OUT = new Set(
+  'about are com for from how that the this was what when where who will with und www'.split(' '),
+);
+
+/** What a search finds, in its order, with what further conditions would leave when that is asked for. */
+export async function searchAssets(
+  database: Database,
+  store: Store,
+  siteId: string,
+  query: Search,
+): Promise<{ assets: Asset[]; total: number; counts: Counts | null }> {
+  const within = await sectionsWithin(database, siteId);
+  const [ids, tally] = await Promise.all([
+    idsOf(database, siteId, query, within),
+    query.counted ? tallyOf(database, siteId, query, within) : totalOf(database, siteId, query, within),
+  ]);
+  const rows = await readAssets(database, store, inArray(asset.id, ids));
+  const byId = new Map(rows.map((row) => [row.id, row]));
+  return { assets: ids.flatMap((id) => byId.get(id) ?? []), ...tally };
+}
+
+/** The ids of what a search finds, in its order. */
+export async function searchIds(database: Database, siteId: string, query: Search): Promise<string[]> {
+  return idsOf(
+    database,
+    siteId,
+    { ...query, limit: 5000, offset: 0 },
+    await sectionsWithin(database, siteId),
+  );
+}
+
+async function idsOf(database: Database, siteId: string, query: Search, within: Sections): Promise<string[]> {
+  if (query.limit === 0) return [];
+  const column = {
+    added: searchRow.addedAt,
+    title: searchRow.title,
+    bytes: searchRow.bytes,
+    pixels: searchRow.pixels,
+    licence: searchRow.licence,
+    uses: searchRow.uses,
+  }[query.sort];
+  const up = query.order ? query.order === 'up' : query.sort === 'title' || query.sort === 'licence';
+  const rows = await database
+    .select({ id: searchRow.assetId })
+    .from(searchRow)
+    .where(and(...always(siteId, query), ...FACETS.map((facet) => conditionOf(facet, query, within))))
+    .orderBy(up ? asc(column) : desc(column), up ? asc(searchRow.assetId) : desc(searchRow.assetId))
+    .limit(query.limit)
+    .offset(query.offset);
+  return rows.map(({ id }) => id);
+}
+
+async function totalOf(database: Database, siteId: string, query: Search, within: Sections) {
+  const [row] = await database
+    .select({ total: count() })
+    .from(searchRow)
+    .where(and(...always(siteId, query), ...FACETS.map((facet) => conditionOf(facet, query, within))));
+  return { total: row?.total ?? 0, counts: null };
+}
+
+/** The conditions that no facet covers. */
+function always(siteId: string, query: Search): (SQL | undefined)[] {
+  const nextDay = query.until ? new Date(Date.parse(query.until) + 86_400_000) : undefined;
+  return [
+    eq(searchRow.siteId, siteId),
+    eq(searchRow.binned, query.bin === 'yes'),
+    ...wordsIn(query.words),
+    query.by ? eq(searchRow.personId, query.by) : undefined,
+    query.since ? gte(searchRow.addedAt, new Date(query.since)) : undefined,
+    nextDay ? lt(searchRow.addedAt, nextDay) : undefined,
+  ];
+}
+
+/** Every word must begin some word of the label or the file's name. */
+function wordsIn(text: string): SQL[] {
+  const words = (text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []).slice(0, MOST_WORDS);
+  const indexed = words.filter((word) => word.length >= SHORTEST_INDEXED && !LEFT_OUT.has(word));
+  const plain = words.filter((word) => !indexed.includes(word));
+  const asked = indexed.map((word) => `+${word}*`).join(' ');
+  return [
+    ...(asked ? [sql`match(${searchRow.words}) against (${asked} in boolean mode)`] : []),
+    ...plain.map((word) => like(searchRow.words, `%${word}%`)),
+  ];
+}
+
+type Sections = Map<string, string[]>;
+
+/** Each section with all that lies in it, itself first. */
+async function sectionsWithin(database: Database, siteId: string): Promise<Sections> {
+  const rows = await database
+    .select({ id: section.id, parentId: section.parentId })
+    .from(section)
+    .where(eq(section.siteId, siteId));
+  const within = (id: string, depth = 0): string[] =>
+    depth > 20
+      ? []
+      : [id, ...rows.filter(({ parentId }) => parentId === id).flatMap((row) => within(row.id, depth + 1))];
+  return new Map(rows.map(({ id }) => [id, within(id)]));
+}
+
+function conditionOf(facet: Facet, query: Search, within: Sections): SQL | undefined {
+  switch (facet) {
+    case 'kind':
+      return query.kind && eq(searchRow.kind, query.kind);
+    case 'section':
+      return query.section ? inArray(searchRow.sectionId, within.get(query.section) ?? ['']) : undefined;
+    case 'shape':
+      return query.shape && eq(searchRow.shape, query.shape);
+    case 'colour':
+      return query.colour && eq(searchRow.colour, query.colour);
+    case 'licence':
+      return query.licence ? eq(searchRow.licence, query.licence) : undefined;
+    case 'visibility':
+      return query.visibility && eq(searchRow.visibility, query.visibility);
+    case 'use':
+      return query.use && (query.use === 'used' ? gt(searchRow.uses, 0) : eq(searchRow.uses, 0));
+    case 'heavy':
+      return query.heavy && eq(searchRow.heavy, true);
+    case 'lacking':
+      switch (query.lacking) {
+        case 'alt':
+          return eq(searchRow.lacksAlt, true);
+        case 'credit':
+          return eq(searchRow.lacksCredit, true);
+        case 'licence':
+          return eq(searchRow.lacksLicence, true);
+        case 'label':
+          return or(
+            eq(searchRow.lacksAlt, true),
+            eq(searchRow.lacksCredit, true),
+            eq(searchRow.lacksLicence, true),
+          );
+        case 'prep':
+          return sql`exists (select 1 from ${asset} where ${asset.id} = ${searchRow.assetId} and ${asset.prepared} <> 'done')`;
+        default:
+          return undefined;
+      }
+  }
+}
+
+/** Counts, in one statement, how many each value of each facet would leave under all the other conditions. */
+async function tallyOf(database: Database, siteId: string, query: Search, within: Sections) {
+  const used = sql<number>`${searchRow.uses} > 0`;
+  const { kind, sectionId, shape, colour, licence, visibility, lacksAlt, lacksCredit, lacksLicence, heavy } =
+    searchRow;
+  const parts = {
+    kind,
+    sectionId,
+    shape,
+    colour,
+    licence,
+    visibility,
+    lacksAlt,
+    lacksCredit,
+    lacksLicence,
+    heavy,
+  };
+  // Preparation is not in the row; looked for, it narrows everything.
+  const preparing = query.lacking === 'prep' ? conditionOf('lacking', query, within) : undefined;
+  const groups = await database
+    .select({ ...parts, used, n: count() })
+    .from(searchRow)
+    .where(and(...always(siteId, query), preparing))
+    .groupBy(...Object.values(parts), used);
+  const chosenSections = query.section ? new Set(within.get(query.section) ?? []) : undefined;
+  const counts = Object.fromEntries(FACETS.map((facet) => [facet, {}])) as Record<
+    Facet,
+    Record<string, number>
+  >;
+  let total = 0;
+  for (const group of groups) {
+    const values: Record<Facet, string[]> = {
+      kind: [group.kind],
+      section: [group.sectionId],
+      shape: group.shape ? [group.shape] : [],
+      colour: group.colour ? [group.colour] : [],
+      licence: [group.licence],
+      visibility: [group.visibility],
+      lacking: [
+        ...(group.lacksAlt ? ['alt'] : []),
+        ...(group.lacksCredit ? ['credit'] : []),
+        ...(group.lacksLicence ? ['licence'] : []),
+        ...(group.lacksAlt || group.lacksCredit || group.lacksLicence ? ['label'] : []),
+        ...(query.lacking === 'prep' ? ['prep'] : []),
+      ],
+      use: [Number(group.used) ? 'used' : 'unused'],
+      heavy: group.heavy ? ['yes'] : [],
+    };
+    const fails = FACETS.filter((facet) =>
+      facet === 'section'
+        ? chosenSections && !chosenSections.has(group.sectionId)
+        : query[facet] && !values[facet].includes(query[facet]),
+    );
+    if (fails.length === 0) total += group.n;
+    for (const facet of FACETS) {
+      if (fails.some((failed) => failed !== facet)) continue;
+      for (const value of values[facet]) counts[facet][value] = (counts[facet][value] ?? 0) + group.n;
+    }
+  }
+  return { total, counts };
+}

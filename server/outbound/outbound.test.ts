@@ -1,0 +1,135 @@
+import { mkdtemp, readFile } from 'node:fs/promises';
+import { createServer, type RequestListener, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { afterEach, describe, expect, it } from 'vitest';
+import { Outbound } from './outbound.ts';
+
+const open: Server[] = [];
+afterEach(() => {
+  for (const server of open.splice(0)) {
+    server.closeAllConnections();
+    server.close();
+  }
+});
+
+async function host(answer: RequestListener): Promise<string> {
+  const server = createServer(answer);
+  open.push(server);
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+}
+
+const limits = { mostBytes: 1000, within: 3000 };
+
+describe('fetching from outside', () => {
+  it('reads a text in the character set it says', async () => {
+    const address = await host((_request, response) =>
+      response
+        .writeHead(200, { 'content-type': 'text/html; charset=iso-8859-1' })
+        .end(Buffer.from('caf\xe9', 'latin1')),
+    );
+    expect((await new Outbound([address]).text(address, limits)).text).toBe('café');
+  });
+
+  it('asks nothing of a private host that is not trusted, even when a trusted one leads there', async () => {
+    let asked = 0;
+    const inner = await host((_request, response) => {
+      asked++;
+      response.end('secret');
+    });
+    const outer = await host((_request, response) => response.writeHead(302, { location: inner }).end());
+    await expect(new Outbound([outer]).text(outer, limits)).rejects.toThrow(/Port|private network/);
+    expect(asked).toBe(0);
+  });
+
+  it('refuses a host whose name leads to this machine', async () => {
+    await expect(new Outbound([]).text('http://localhost/', limits)).rejects.toThrow(/private network/);
+  });
+
+  it.each([
+    [
+      'ten thousand redirects',
+      ((request, response) =>
+        response
+          .writeHead(302, { location: `/${Number(request.url?.slice(1)) + 1}` })
+          .end()) satisfies RequestListener,
+      /leads on more than 5 times/,
+    ],
+    [
+      'a redirect to a file',
+      ((_request, response) =>
+        response.writeHead(301, { location: 'file:///etc/passwd' }).end()) satisfies RequestListener,
+      /begins with file:/,
+    ],
+    [
+      'an announced size beyond the limit',
+      ((_request, response) =>
+        response.writeHead(200, { 'content-length': 5_000_000 }).end()) satisfies RequestListener,
+      /larger than/,
+    ],
+    [
+      'an endless body',
+      ((_request, response) => {
+        const more = () => response.write('x'.repeat(400)) && setTimeout(more, 1);
+        more();
+      }) satisfies RequestListener,
+      /larger than/,
+    ],
+    [
+      'a body that comes a byte at a time',
+      ((_request, response) => {
+        setInterval(() => response.write('x'), 200).unref();
+      }) satisfies RequestListener,
+      /longer than 1 seconds/,
+    ],
+    [
+      'a compressed body that was not asked for',
+      ((_request, response) =>
+        response
+          .writeHead(200, { 'content-encoding': 'gzip' })
+          .end(gzipSync(Buffer.alloc(900)))) satisfies RequestListener,
+      /compressed/,
+    ],
+    [
+      'an answer that there is nothing',
+      ((_request, response) => response.writeHead(404).end()) satisfies RequestListener,
+      /answered 404: there is nothing/,
+    ],
+  ])('refuses %s', async (_what, answer, says) => {
+    const address = await host(answer);
+    const outbound = new Outbound([address]);
+    await expect(outbound.text(`${address}/0`, { mostBytes: 1000, within: 1000 })).rejects.toThrow(says);
+  });
+
+  it('says that a dead host is dead', async () => {
+    const address = await host((_request, response) => response.end());
+    open.at(-1)?.close();
+    open.at(-1)?.closeAllConnections();
+    await expect(new Outbound([address]).text(address, limits)).rejects.toThrow(/could not be reached/);
+  });
+
+  it('downloads into a file and tells how far it is', async () => {
+    const body = Buffer.alloc(800, 'a');
+    const address = await host((_request, response) =>
+      response.writeHead(200, { 'content-length': body.length }).end(body),
+    );
+    const path = join(await mkdtemp(join(tmpdir(), 'placard-outbound-')), 'file');
+    const told: [number, number | null][] = [];
+    await new Outbound([address]).download(address, path, limits, (...how) => told.push(how));
+    expect(told.at(-1)).toEqual([800, 800]);
+    expect(await readFile(path)).toEqual(body);
+  });
+
+  it('stops at once when it is not wanted any more', async () => {
+    const address = await host((_request, response) => void response.write('x'));
+    const given = new AbortController();
+    setTimeout(() => given.abort(), 50);
+    const begun = Date.now();
+    const asked = new Outbound([address]).bytes(address, { ...limits, signal: given.signal });
+    await expect(asked).rejects.toThrow();
+    expect(Date.now() - begun).toBeLessThan(2000);
+  });
+});

@@ -1,0 +1,117 @@
+import type { Alike, Arrival, Planned, Wish } from '@placard/core/contract';
+import { Thumbnail } from '../kit/thumbnail.tsx';
+import { inBytes, inPixels } from '../kit/words.ts';
+
+const CHOICES: { taken: Wish['taken']; says: (name: string) => string }[] = [
+  { taken: 'number', says: (name) => `Keep both, this one as ${name}` },
+  { taken: 'replace', says: () => 'Put it in the other’s place everywhere' },
+  { taken: 'skip', says: () => 'Leave it in the arrivals' },
+];
+
+/** What to do when the name is taken. */
+export function TakenName({
+  fileName,
+  planned,
+  taken,
+  onChoose,
+}: {
+  fileName: string;
+  planned: Planned;
+  taken: Wish['taken'];
+  onChoose: (taken: Wish['taken']) => void;
+}) {
+  return (
+    <fieldset className="mt-1.5 border-l-2 border-ochre pl-3 text-[13px]">
+      <legend className="sr-only">The name of {fileName} is taken</legend>
+      <p className="text-ochre">The name is taken by “{planned.takenBy?.title}”.</p>
+      <div className="flex flex-wrap gap-x-5 gap-y-1">
+        {CHOICES.map((choice) => (
+          <label key={choice.taken} className="flex items-center gap-1.5">
+            <input
+              type="radio"
+              name={`taken-${planned.id}`}
+              checked={taken === choice.taken}
+              onChange={() => onChoose(choice.taken)}
+              className="accent-madder"
+            />
+            {choice.says(planned.name)}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+/** The same picture in another size or compression, beside this one and to the same scale. */
+export function LookAlike({
+  arrival,
+  other,
+  onInstead,
+  onDiscard,
+}: {
+  arrival: Arrival;
+  other: Alike;
+  onInstead: () => void;
+  onDiscard: () => void;
+}) {
+  const facts = arrival.facts;
+  if (!facts) return null;
+  const most = Math.max(facts.width, other.width);
+  return (
+    <section
+      aria-label={`${arrival.fileName} looks like ${other.title}`}
+      className="mt-2 border-l-2 border-ochre pl-3 text-[13px]"
+    >
+      <p className="text-ochre">It looks like “{other.title}”, in another size or compression.</p>
+      <div className="mt-1.5 flex flex-wrap items-end gap-x-6 gap-y-2">
+        <Side says="This one" src={arrival.thumbnail} facts={facts} bytes={arrival.bytes} most={most} />
+        <Side
+          says={other.asset ? 'Held' : 'Also arriving'}
+          src={other.thumbnail}
+          facts={{ width: other.width, height: other.height }}
+          bytes={other.bytes}
+          most={most}
+        />
+        <div className="flex flex-col items-start gap-1">
+          {other.asset && (
+            <button type="button" className="button" onClick={onInstead}>
+              Put this one in its place everywhere
+            </button>
+          )}
+          <button type="button" className="button-plain" onClick={onDiscard}>
+            Keep only the other
+          </button>
+          <span className="caption">Accept it to keep both.</span>
+        </div>
+      </div>
+    </section>
+  );
+}
+
+const SIDE = 150;
+
+function Side({
+  says,
+  src,
+  facts,
+  bytes,
+  most,
+}: {
+  says: string;
+  src: string | null;
+  facts: { width: number; height: number };
+  bytes: number;
+  most: number;
+}) {
+  const width = Math.max(24, (SIDE * facts.width) / most);
+  return (
+    <figure>
+      <div style={{ width, height: (width * facts.height) / facts.width }}>
+        <Thumbnail src={src} facts={null} className="size-full" />
+      </div>
+      <figcaption className="caption mt-0.5 whitespace-nowrap">
+        {says}: {inPixels(facts.width, facts.height)}, {inBytes(bytes)}
+      </figcaption>
+    </figure>
+  );
+}

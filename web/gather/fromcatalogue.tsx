@@ -1,0 +1,123 @@
+import { useDeferredValue, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { CATALOGUE_KINDS, searchCatalogue, SHAPES } from '@placard/core/contract';
+import { COLOURS } from '@placard/core/likeness';
+import { useAsk } from '../kit/asking.ts';
+import { Notice } from '../kit/notice.tsx';
+import { inCount, plural } from '../kit/words.ts';
+import { FoundSheet } from './foundsheet.tsx';
+
+const PER_PAGE = 24;
+const oneOf = <T extends string>(list: readonly T[], text: string | null) =>
+  list.find((item) => item === text);
+
+/** Searches the freely licensed catalogue; the search lives in the address bar. */
+export function FromCatalogue() {
+  const [search, setSearch] = useSearchParams();
+  const [words, setWords] = useState(search.get('words') ?? '');
+  const settled = useDeferredValue(words);
+  const page = Math.max(1, Number(search.get('page') ?? 1));
+  const filters = {
+    colour: oneOf(COLOURS, search.get('colour')),
+    shape: oneOf(SHAPES, search.get('shape')),
+    kind: oneOf(CATALOGUE_KINDS, search.get('kind')),
+    commercial: oneOf(['yes'] as const, search.get('commercial')),
+    changes: oneOf(['yes'] as const, search.get('changes')),
+  };
+  const given = Object.fromEntries(Object.entries(filters).filter(([, value]) => value));
+  const answer = useAsk(
+    searchCatalogue,
+    { query: { words: settled, ...given, page: String(page) } },
+    { staleTime: 60_000, placeholderData: (before) => before, retry: false },
+  );
+  const set = (name: string, value: string) =>
+    setSearch(
+      (before) => {
+        const after = new URLSearchParams(before);
+        if (value) after.set(name, value);
+        else after.delete(name);
+        if (name !== 'page') after.delete('page');
+        return after;
+      },
+      { replace: true },
+    );
+  const choice = (name: 'colour' | 'shape' | 'kind', any: string, list: readonly string[]) => (
+    <select
+      className="input w-auto"
+      aria-label={any}
+      value={filters[name] ?? ''}
+      onChange={(event) => set(name, event.target.value)}
+    >
+      <option value="">{any}</option>
+      {list.map((item) => (
+        <option key={item}>{item}</option>
+      ))}
+    </select>
+  );
+  const must = (name: 'commercial' | 'changes', says: string) => (
+    <label className="flex items-center gap-1.5">
+      <input
+        type="checkbox"
+        className="size-4 accent-madder"
+        checked={filters[name] === 'yes'}
+        onChange={(event) => set(name, event.target.checked ? 'yes' : '')}
+      />
+      {says}
+    </label>
+  );
+  const last = Math.ceil((answer.data?.total ?? 0) / PER_PAGE);
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-x-3 gap-y-2">
+        <input
+          type="search"
+          className="input w-[230px]"
+          aria-label="Words to look for"
+          placeholder="Words to look for"
+          autoFocus
+          value={words}
+          onChange={(event) => {
+            setWords(event.target.value);
+            set('words', event.target.value);
+          }}
+        />
+        {choice('colour', 'Any colour', COLOURS)}
+        {choice('shape', 'Any shape', SHAPES)}
+        {choice('kind', 'Any kind', CATALOGUE_KINDS)}
+        {must('commercial', 'for commercial use')}
+        {must('changes', 'may be changed')}
+        <span className="ml-auto text-soft">{answer.data && plural(answer.data.total, 'picture')}</span>
+      </div>
+      {answer.error && <Notice severity="stop">{answer.error.message}</Notice>}
+      {answer.data && (
+        <FoundSheet
+          found={answer.data.items}
+          empty="Nothing in the catalogue matches all of this. Take something away."
+        />
+      )}
+      {last > 1 && (
+        <nav aria-label="Pages of results" className="mt-1 flex items-center gap-2">
+          <button
+            type="button"
+            className="button-plain"
+            disabled={page <= 1}
+            onClick={() => set('page', String(page - 1))}
+          >
+            Earlier
+          </button>
+          <span className="caption">
+            {inCount(page)} of {inCount(last)}
+          </span>
+          <button
+            type="button"
+            className="button-plain"
+            disabled={page >= last}
+            onClick={() => set('page', String(page + 1))}
+          >
+            Later
+          </button>
+        </nav>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,301 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import {
+  binAssets,
+  emptyBin,
+  labelAssets,
+  moveAssets,
+  restoreAssets,
+  type Site,
+} from '@placard/core/contract';
+import type { Placard } from '@placard/core/credit';
+import { LICENCES } from '@placard/core/licence';
+import { useDo } from '../kit/asking.ts';
+import { Notice } from '../kit/notice.tsx';
+import { plural } from '../kit/words.ts';
+
+/** What was done last, and how it is taken back. */
+interface Done {
+  says: string;
+  undo?: () => void;
+}
+
+const FIELDS = [
+  ['creator', 'creator'],
+  ['source', 'source'],
+  ['caption', 'caption'],
+  ['licence', 'licence'],
+] as const satisfies readonly (readonly [keyof Placard, string])[];
+type FieldName = (typeof FIELDS)[number][0];
+
+interface ChosenBarProps {
+  chosen: string[];
+  total: number;
+  bin: boolean;
+  sections: Site['sections'];
+  onEvery: () => void;
+  onNone: () => void;
+}
+
+/** What can be done to all that is chosen, at once; everything but emptying the bin can be taken back. */
+export function ChosenBar({ chosen, total, bin, sections, onEvery, onNone }: ChosenBarProps) {
+  const [done, setDone] = useState<Done | null>(null);
+  const move = useDo(moveAssets);
+  const label = useDo(labelAssets);
+  const toBin = useDo(binAssets);
+  const restore = useDo(restoreAssets);
+  const empty = useDo(emptyBin);
+  const error = [move, label, toBin, restore, empty].find((doing) => doing.error)?.error;
+  const many = plural(chosen.length, 'asset');
+  const undone = () => setDone({ says: 'Taken back.' });
+
+  const moveTo = (section: string) =>
+    move.mutate(
+      { body: { moves: [{ section, assets: chosen }] } },
+      {
+        onSuccess: ({ before }) =>
+          setDone({
+            says: `${many} filed under ${sections.find(({ id }) => id === section)?.title}.`,
+            undo: () => move.mutate({ body: { moves: before } }, { onSuccess: undone }),
+          }),
+      },
+    );
+  const write = (changes: Partial<Placard>, field: string) =>
+    label.mutate(
+      { body: { labels: [{ assets: chosen, changes }] } },
+      {
+        onSuccess: ({ before }) =>
+          setDone({
+            says: `The ${field} was written on ${plural(chosen.length, 'placard')}.`,
+            undo: () => label.mutate({ body: { labels: before } }, { onSuccess: undone }),
+          }),
+      },
+    );
+  const throwAway = () =>
+    toBin.mutate(
+      { body: { assets: chosen } },
+      {
+        onSuccess: ({ binned }) => {
+          onNone();
+          setDone({
+            says:
+              binned.length > 0
+                ? `${plural(binned.length, 'asset')} put into the bin.`
+                : 'Nothing was put into the bin.',
+            ...(binned.length > 0
+              ? { undo: () => restore.mutate({ body: { assets: binned } }, { onSuccess: undone }) }
+              : {}),
+          });
+        },
+      },
+    );
+
+  return (
+    <div className="border-t border-edge pt-2">
+      {error && <Notice severity="stop">{error.message}</Notice>}
+      {toBin.data?.used.map(({ id, title, pages }) => (
+        <Notice key={id} severity="warn">
+          “{title}” stands in{' '}
+          {pages.map((page, at) => (
+            <span key={page.id}>
+              {at > 0 && ', '}
+              <Link className="underline" to={`/place/${page.id}`}>
+                {page.title}
+              </Link>
+            </span>
+          ))}{' '}
+          and was left. Choose what takes its place on its placard first.
+        </Notice>
+      ))}
+      {done && (
+        <Notice
+          severity="note"
+          action={
+            done.undo && (
+              <button type="button" className="button-plain" onClick={done.undo}>
+                Take it back
+              </button>
+            )
+          }
+        >
+          {done.says}
+        </Notice>
+      )}
+      {(chosen.length > 0 || bin) && (
+        <div
+          role="toolbar"
+          aria-label="What is chosen"
+          className="flex flex-wrap items-center gap-x-3 gap-y-2 py-1"
+        >
+          <span className="font-semibold">{many} chosen</span>
+          {chosen.length < total && (
+            <button type="button" className="button-plain" onClick={onEvery}>
+              Choose all {total > 5000 ? 'of the first 5,000' : total}
+            </button>
+          )}
+          {chosen.length > 0 && (
+            <button type="button" className="button-plain" onClick={onNone}>
+              Choose none
+            </button>
+          )}
+          <span className="ml-auto flex flex-wrap items-center gap-2">
+            {bin ? (
+              <>
+                <button
+                  type="button"
+                  className="button"
+                  disabled={chosen.length === 0}
+                  onClick={() =>
+                    restore.mutate(
+                      { body: { assets: chosen } },
+                      {
+                        onSuccess: ({ restored }) =>
+                          setDone({ says: `${plural(restored, 'asset')} put back where they were.` }),
+                      },
+                    )
+                  }
+                >
+                  Put back
+                </button>
+                <EmptyBin
+                  total={total}
+                  onEmpty={() =>
+                    empty.mutate(
+                      { body: {} },
+                      {
+                        onSuccess: ({ deleted }) =>
+                          setDone({ says: `${plural(deleted, 'asset')} deleted for good.` }),
+                      },
+                    )
+                  }
+                />
+              </>
+            ) : (
+              chosen.length > 0 && (
+                <>
+                  <select
+                    className="input w-auto"
+                    aria-label="File them under"
+                    value=""
+                    onChange={(event) => moveTo(event.target.value)}
+                  >
+                    <option value="" disabled>
+                      File under …
+                    </option>
+                    {sections.map(({ id, title }) => (
+                      <option key={id} value={id}>
+                        {title}
+                      </option>
+                    ))}
+                  </select>
+                  <OneField count={chosen.length} onWrite={write} />
+                  <button type="button" className="button" onClick={throwAway}>
+                    Bin
+                  </button>
+                </>
+              )
+            )}
+          </span>
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** Writes one field on every chosen placard. */
+function OneField({
+  count,
+  onWrite,
+}: {
+  count: number;
+  onWrite: (changes: Partial<Placard>, field: string) => void;
+}) {
+  const [field, setField] = useState<FieldName | ''>('');
+  const [text, setText] = useState('');
+  return (
+    <form
+      className="flex gap-1.5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (field) onWrite({ [field]: text }, field);
+        setField('');
+        setText('');
+      }}
+    >
+      <select
+        className="input w-auto"
+        aria-label="Field to write on all"
+        value={field}
+        onChange={(event) => setField(event.target.value as FieldName)}
+      >
+        <option value="" disabled>
+          Write the …
+        </option>
+        {FIELDS.map(([name, says]) => (
+          <option key={name} value={name}>
+            {says}
+          </option>
+        ))}
+      </select>
+      {field === 'licence' ? (
+        <select
+          className="input w-[200px]"
+          aria-label="Licence for all"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        >
+          <option value="" disabled>
+            Choose
+          </option>
+          {LICENCES.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      ) : (
+        field && (
+          <input
+            className="input w-[200px]"
+            aria-label={`The ${field} for all`}
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+          />
+        )
+      )}
+      {field && (
+        <button type="submit" className="button" disabled={field === 'licence' && text === ''}>
+          Write on {plural(count, 'placard')}
+        </button>
+      )}
+    </form>
+  );
+}
+
+function EmptyBin({ total, onEmpty }: { total: number; onEmpty: () => void }) {
+  const [asked, setAsked] = useState(false);
+  if (total === 0) return null;
+  if (!asked)
+    return (
+      <button type="button" className="button" onClick={() => setAsked(true)}>
+        Empty the bin
+      </button>
+    );
+  return (
+    <>
+      <button
+        type="button"
+        className="button button-go"
+        onClick={() => {
+          setAsked(false);
+          onEmpty();
+        }}
+      >
+        Delete {plural(total, 'asset')} for good
+      </button>
+      <button type="button" className="button-plain" onClick={() => setAsked(false)}>
+        Keep them
+      </button>
+    </>
+  );
+}

@@ -1,0 +1,128 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import type { Sort } from '@placard/core/contract';
+import { termsOf } from '@placard/core/licence';
+import { Thumbnail } from '../kit/thumbnail.tsx';
+import { ago, inBytes, inPixels } from '../kit/words.ts';
+import { howOf, type SheetProps } from './contactsheet.tsx';
+import { useWindow } from './usewindow.ts';
+
+const ROW = 41;
+const COLUMNS: { title: string; sort?: Sort; right?: boolean }[] = [
+  { title: 'Title', sort: 'title' },
+  { title: 'Pixels', sort: 'pixels' },
+  { title: 'Bytes', sort: 'bytes', right: true },
+  { title: 'Added', sort: 'added' },
+  { title: 'By' },
+  { title: 'Licence', sort: 'licence' },
+  { title: 'In pages', sort: 'uses', right: true },
+];
+const GRID = 'grid grid-cols-[minmax(150px,1fr)_104px_70px_88px_88px_104px_58px] gap-x-3';
+
+/** One line each, in columns that sort; only the lines in view are drawn. */
+export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 'down') => void }) {
+  const { asked, total, scroller, chosen, onPick, onOpen, onSort } = props;
+  const sort = asked.sort ?? 'added';
+  const up = asked.order ? asked.order === 'up' : sort === 'title' || sort === 'licence';
+  const lines = useVirtualizer({
+    count: total,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 8,
+  });
+  const visible = lines.getVirtualItems();
+  const assetAt = useWindow(asked, visible[0]?.index ?? 0, visible.at(-1)?.index ?? 0);
+  return (
+    <div role="table" aria-label="Ledger" aria-rowcount={total + 1} className="text-[13px]">
+      <div role="rowgroup" className="sticky top-0 z-10 bg-desk">
+        <div role="row" className={`${GRID} caption border-b border-ink`}>
+          {COLUMNS.map((column) => (
+            <span
+              key={column.title}
+              role="columnheader"
+              aria-sort={column.sort === sort ? (up ? 'ascending' : 'descending') : 'none'}
+              className={column.right ? 'text-right' : ''}
+            >
+              {column.sort ? (
+                <button
+                  type="button"
+                  className="inline-flex items-center gap-1 py-1.5 hover:text-ink"
+                  onClick={() =>
+                    column.sort &&
+                    onSort(
+                      column.sort,
+                      column.sort === sort && !up ? 'up' : column.sort === sort ? 'down' : 'up',
+                    )
+                  }
+                >
+                  {column.title}
+                  {column.sort === sort &&
+                    (up ? (
+                      <ArrowUp aria-hidden className="size-3.5" />
+                    ) : (
+                      <ArrowDown aria-hidden className="size-3.5" />
+                    ))}
+                </button>
+              ) : (
+                <span className="inline-block py-1.5">{column.title}</span>
+              )}
+            </span>
+          ))}
+        </div>
+      </div>
+      <div role="rowgroup" style={{ height: lines.getTotalSize(), position: 'relative' }}>
+        {visible.map(({ index, start }) => {
+          const asset = assetAt(index);
+          return (
+            <div
+              key={index}
+              role="row"
+              aria-rowindex={index + 2}
+              aria-selected={asset ? chosen.has(asset.id) : false}
+              style={{ position: 'absolute', top: start, insetInline: 0, height: ROW }}
+              className={`${GRID} items-center border-b border-rule hover:bg-card aria-selected:bg-card`}
+            >
+              {asset && (
+                <>
+                  <span role="cell" className="min-w-0">
+                    <button
+                      type="button"
+                      data-index={index}
+                      aria-pressed={chosen.has(asset.id)}
+                      className="flex w-full items-center gap-2 text-left"
+                      onClick={(event) => onPick(asset, index, howOf(event))}
+                      onDoubleClick={() => onOpen(asset)}
+                    >
+                      <Thumbnail src={asset.thumbnail} facts={asset.facts} className="h-8 w-12 shrink-0" />
+                      <span className={`truncate ${chosen.has(asset.id) ? 'font-semibold' : ''}`}>
+                        {asset.placard.title || asset.fileName}
+                      </span>
+                    </button>
+                  </span>
+                  <span role="cell" className="font-mono whitespace-nowrap">
+                    {asset.facts.width > 0 ? inPixels(asset.facts.width, asset.facts.height) : ''}
+                  </span>
+                  <span role="cell" className="text-right font-mono whitespace-nowrap">
+                    {inBytes(asset.bytes)}
+                  </span>
+                  <span role="cell" className="truncate">
+                    {ago(asset.addedAt)}
+                  </span>
+                  <span role="cell" className="truncate">
+                    {asset.addedBy}
+                  </span>
+                  <span role="cell" className="truncate">
+                    {termsOf(asset.placard.licence).short || termsOf(asset.placard.licence).name}
+                  </span>
+                  <span role="cell" className="text-right font-mono">
+                    {asset.uses}
+                  </span>
+                </>
+              )}
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
