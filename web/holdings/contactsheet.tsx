@@ -1,5 +1,12 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useLayoutEffect, useState, type MouseEvent, type RefObject } from 'react';
+import {
+  useEffect,
+  useLayoutEffect,
+  useState,
+  type KeyboardEvent,
+  type MouseEvent,
+  type RefObject,
+} from 'react';
 import type { Asset } from '@placard/core/contract';
 import { lacks } from '@placard/core/credit';
 import { Thumbnail } from '../kit/thumbnail.tsx';
@@ -16,6 +23,7 @@ export interface SheetProps {
   /** A click on the asset at a place in the search's order. */
   onPick: (asset: Asset, index: number, how: { add: boolean; range: boolean }) => void;
   onOpen: (asset: Asset) => void;
+  onKey: (event: KeyboardEvent) => void;
 }
 
 const CELL = 148;
@@ -25,7 +33,7 @@ const BELOW = 46;
 export const howOf = (event: MouseEvent) => ({ add: event.ctrlKey || event.metaKey, range: event.shiftKey });
 
 /** Small pictures side by side; only the rows in view are drawn, however many there are. */
-export function ContactSheet({ asked, total, scroller, chosen, onPick, onOpen }: SheetProps) {
+export function ContactSheet({ asked, total, scroller, chosen, onPick, onOpen, onKey }: SheetProps) {
   const width = useWidth(scroller);
   const columns = Math.max(1, Math.floor((width - 8 + GAP) / (CELL + GAP)));
   const cell = (width - 8 - GAP * (columns - 1)) / columns;
@@ -60,7 +68,14 @@ export function ContactSheet({ asked, total, scroller, chosen, onPick, onOpen }:
                 width: cell,
               }}
             >
-              <Cell asset={assetAt(index)} chosen={chosen} onPick={onPick} onOpen={onOpen} index={index} />
+              <Cell
+                asset={assetAt(index)}
+                chosen={chosen}
+                onPick={onPick}
+                onOpen={onOpen}
+                onKey={onKey}
+                index={index}
+              />
             </div>
           );
         }),
@@ -75,7 +90,8 @@ function Cell({
   index,
   onPick,
   onOpen,
-}: Pick<SheetProps, 'chosen' | 'onPick' | 'onOpen'> & { asset: Asset | undefined; index: number }) {
+  onKey,
+}: Pick<SheetProps, 'chosen' | 'onPick' | 'onOpen' | 'onKey'> & { asset: Asset | undefined; index: number }) {
   if (!asset) return <span className="block aspect-[4/3] w-full bg-paper" />;
   const missing = lacks(asset.placard);
   return (
@@ -85,6 +101,7 @@ function Cell({
       data-index={index}
       onClick={(event) => onPick(asset, index, howOf(event))}
       onDoubleClick={() => onOpen(asset)}
+      onKeyDown={onKey}
       className="group block w-full text-left"
     >
       <Thumbnail
@@ -106,7 +123,8 @@ function Cell({
 
 function useWidth(element: RefObject<HTMLElement | null>): number {
   const [width, setWidth] = useState(700);
-  useLayoutEffect(() => {
+  // Not earlier: what scrolls is known only after all that lies in it is drawn.
+  useEffect(() => {
     if (!element.current) return undefined;
     const watch = new ResizeObserver(([entry]) => setWidth(Math.floor(entry?.contentRect.width ?? 700)));
     watch.observe(element.current);

@@ -88,6 +88,7 @@ export default function Holdings() {
     }
   };
   const sheet = {
+    onKey: byKey,
     asked,
     total,
     scroller,
@@ -156,13 +157,7 @@ export default function Holdings() {
           </span>
         </div>
         {counted.error && <Notice severity="stop">{counted.error.message}</Notice>}
-        <div
-          ref={scroller}
-          role="group"
-          aria-label="What was found"
-          onKeyDown={byKey}
-          className="min-h-0 grow overflow-y-auto"
-        >
+        <div ref={scroller} role="group" aria-label="What was found" className="min-h-0 grow overflow-y-auto">
           {counted.isSuccess && total === 0 ? (
             <Empty title={bin ? 'The bin is empty' : 'Nothing found'}>
               {narrowed

@@ -17,11 +17,11 @@ const COLUMNS: { title: string; sort?: Sort; right?: boolean }[] = [
   { title: 'Licence', sort: 'licence' },
   { title: 'In pages', sort: 'uses', right: true },
 ];
-const GRID = 'grid grid-cols-[minmax(150px,1fr)_104px_70px_88px_88px_104px_58px] gap-x-3';
+const GRID = 'grid grid-cols-[minmax(130px,1fr)_100px_64px_76px_80px_92px_52px] gap-x-2.5';
 
 /** One line each, in columns that sort; only the lines in view are drawn. */
 export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 'down') => void }) {
-  const { asked, total, scroller, chosen, onPick, onOpen, onSort } = props;
+  const { asked, total, scroller, chosen, onPick, onOpen, onKey, onSort } = props;
   const sort = asked.sort ?? 'added';
   const up = asked.order ? asked.order === 'up' : sort === 'title' || sort === 'licence';
   const lines = useVirtualizer({
@@ -92,6 +92,7 @@ export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 
                       className="flex w-full items-center gap-2 text-left"
                       onClick={(event) => onPick(asset, index, howOf(event))}
                       onDoubleClick={() => onOpen(asset)}
+                      onKeyDown={onKey}
                     >
                       <Thumbnail src={asset.thumbnail} facts={asset.facts} className="h-8 w-12 shrink-0" />
                       <span className={`truncate ${chosen.has(asset.id) ? 'font-semibold' : ''}`}>

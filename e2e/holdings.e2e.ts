@@ -1,0 +1,119 @@
+import { expect, test, type Page } from '@playwright/test';
+import { goTo, signIn, waitingAt } from './screen.ts';
+
+const found = (page: Page) => page.getByRole('group', { name: 'What was found' });
+const facet = (page: Page, group: string, value: RegExp) =>
+  page.getByRole('region', { name: group }).getByRole('button', { name: value });
+const total = async (page: Page) =>
+  Number(/\d+/.exec(await page.getByRole('status').filter({ hasText: /asset/ }).innerText())?.[0]);
+
+test.beforeEach(async ({ page }) => {
+  await signIn(page);
+  await goTo(page, 'Holdings');
+  await expect(found(page).getByRole('listitem').first()).toBeVisible();
+});
+
+test('a search is narrowed by what is counted beside it, and the counts are right', async ({ page }) => {
+  const red = facet(page, 'Colour', /^red/);
+  const promised = Number(/\d+/.exec(await red.innerText())?.[0]);
+  await red.click();
+  await expect.poll(() => total(page)).toBe(promised);
+  await expect(page).toHaveURL(/colour=red/);
+  await expect(found(page).getByRole('listitem')).toHaveCount(promised);
+  // The other colours still say what they would leave.
+  await expect(facet(page, 'Colour', /^blue/)).toBeVisible();
+  await page.reload();
+  await expect(red).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Show everything' }).click();
+  await expect(page).not.toHaveURL(/colour/);
+});
+
+test('many are filed elsewhere at once, and it can be taken back', async ({ page }) => {
+  const about = facet(page, 'Section', /^About/);
+  const before = Number(/\d+/.exec(await about.innerText())?.[0]);
+  const cells = found(page).getByRole('listitem').getByRole('button');
+  await facet(page, 'Section', /^Instruments/).click();
+  await expect(cells.first()).toBeVisible();
+  await cells.nth(0).click();
+  await cells.nth(2).click({ modifiers: ['Shift'] });
+  const bar = page.getByRole('toolbar', { name: 'What is chosen' });
+  await expect(bar).toContainText('3 assets chosen');
+  await bar.getByLabel('File them under').selectOption('About');
+  await expect(about).toContainText(String(before + 3));
+  await page.getByRole('button', { name: 'Take it back' }).click();
+  await expect(page.getByText('Taken back.')).toBeVisible();
+  await expect(about).toContainText(String(before));
+});
+
+test('what stands in a page is not binned, and says where; what does not is, and comes back', async ({
+  page,
+}) => {
+  const before = await waitingAt(page, 'Holdings');
+  await page.getByLabel('Words on the label').fill('slow turning');
+  const cell = found(page)
+    .getByRole('button', { name: /^Slow turning/ })
+    .first();
+  await cell.click();
+  const bar = page.getByRole('toolbar', { name: 'What is chosen' });
+  await bar.getByRole('button', { name: 'Bin' }).click();
+  await expect(
+    page
+      .getByText(/“Slow turning” stands in/)
+      .getByRole('link')
+      .first(),
+  ).toHaveAttribute('href', /\/place\//);
+  await page.getByLabel('Words on the label').fill('sunspots');
+  await found(page).getByRole('button').first().click();
+  await bar.getByRole('button', { name: 'Bin' }).click();
+  await expect(page.getByText('1 asset put into the bin.')).toBeVisible();
+  await expect.poll(() => waitingAt(page, 'Holdings')).toBe(before - 1);
+  await page.getByLabel('Words on the label').fill('');
+  await page.getByRole('button', { name: 'Bin', exact: true }).first().click();
+  await expect(page.getByRole('heading', { name: 'Bin' })).toBeVisible();
+  await found(page).getByRole('button').first().click();
+  await bar.getByRole('button', { name: 'Put back' }).click();
+  await expect.poll(() => waitingAt(page, 'Holdings')).toBe(before);
+});
+
+test('one field is written on many placards, and taken back', async ({ page }) => {
+  await page.getByLabel('Words on the label').fill('moon');
+  const cells = found(page).getByRole('listitem').getByRole('button');
+  await cells.first().click();
+  await page.keyboard.press('Control+a');
+  const bar = page.getByRole('toolbar', { name: 'What is chosen' });
+  await expect(bar).not.toContainText('1 asset chosen');
+  await bar.getByLabel('Field to write on all').selectOption('source');
+  await bar.getByLabel('The source for all').fill('Almanac of the valley');
+  await bar.getByRole('button', { name: /^Write on/ }).click();
+  await page.getByLabel('Words on the label').fill('almanac valley');
+  await expect(cells.first()).toBeVisible();
+  await page.getByRole('button', { name: 'Take it back' }).click();
+  await expect(page.getByRole('heading', { name: 'Nothing found' })).toBeVisible();
+});
+
+test('everything goes by keyboard: from picture to picture, and into the large view', async ({ page }) => {
+  const cells = found(page).getByRole('listitem').getByRole('button');
+  await cells.first().focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(cells.nth(1)).toBeFocused();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('article')).toBeVisible();
+  await page.keyboard.press(' ');
+  const large = page.getByRole('dialog');
+  const name = await large.getByRole('heading').innerText();
+  await page.keyboard.press('ArrowRight');
+  await expect(large.getByRole('heading')).not.toHaveText(name);
+  await page.keyboard.press('Escape');
+  await expect(large).toBeHidden();
+});
+
+test('the ledger sorts by what stands in its columns', async ({ page }) => {
+  await page.getByRole('button', { name: 'Ledger' }).click();
+  const column = page.getByRole('columnheader', { name: 'Pixels' });
+  await column.getByRole('button').click();
+  await expect(column).toHaveAttribute('aria-sort', 'ascending');
+  await column.getByRole('button').click();
+  await expect(column).toHaveAttribute('aria-sort', 'descending');
+  await expect(page.getByRole('row').nth(1)).toContainText('5,600 × 1,400');
+});
