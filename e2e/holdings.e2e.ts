@@ -117,3 +117,31 @@ test('the ledger sorts by what stands in its columns', async ({ page }) => {
   await expect(column).toHaveAttribute('aria-sort', 'descending');
   await expect(page.getByRole('row').nth(1)).toContainText('5,600 × 1,400');
 });
+
+test('sections are begun, renamed, moved and merged, and what they hold goes along', async ({ page }) => {
+  await page.getByRole('button', { name: 'Arrange' }).click();
+  const arrange = page.getByRole('region', { name: 'Arrange the sections' });
+  const begin = async (title: string, where: string) => {
+    await arrange.getByLabel('Name of a new section').fill(title);
+    await arrange.getByLabel('Where the new section lies').selectOption({ label: where });
+    await arrange.getByRole('button', { name: 'Begin it' }).click();
+  };
+  await begin('Winter Nights', 'in Events');
+  await expect(arrange.getByText('/events/winter-nights')).toBeVisible();
+  await arrange.getByLabel('Name of Winter Nights').fill('Long Nights');
+  await page.keyboard.press('Enter');
+  await expect(arrange.getByText('/events/long-nights')).toBeVisible();
+  await arrange.getByLabel('Move Long Nights into').selectOption({ label: 'Sky notes' });
+  await expect(arrange.getByText('/sky-notes/long-nights')).toBeVisible();
+  await arrange.getByRole('button', { name: 'Remove Events' }).click();
+  await expect(page.getByRole('alert')).toContainText('“Events” still holds files');
+  // By mouse: dropped onto another, it is asked what that means.
+  await arrange
+    .getByText('/sky-notes/long-nights')
+    .locator('..')
+    .dragTo(arrange.getByText('/about', { exact: true }).locator('..'));
+  await arrange.getByRole('button', { name: 'Merge the two' }).click();
+  await expect(arrange.getByText('long-nights')).toHaveCount(0);
+  await arrange.getByRole('button', { name: 'Done' }).click();
+  await expect(found(page).getByRole('listitem').first()).toBeVisible();
+});

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { MeasureSchema } from '../geometry/measure.ts';
-import { endpoint, EVERYONE, ROLES } from './endpoint.ts';
+import { EDITORS, endpoint, EVERYONE, ROLES } from './endpoint.ts';
+import { ById, IdSchema } from './holdings.ts';
 
 const RoleSchema = v.picklist(ROLES);
 
@@ -50,6 +51,55 @@ export const readSite = endpoint({
   summary: 'The site: measures, sections, style',
   roles: EVERYONE,
   answer: SiteSchema,
+});
+
+const SectionTitleSchema = v.pipe(
+  v.string(),
+  v.trim(),
+  v.minLength(1, 'Give the section a name.'),
+  v.maxLength(120),
+);
+
+export const createSection = endpoint({
+  method: 'POST',
+  path: '/api/sections',
+  summary: 'Begin a section; its folder name is made of its title, lower case and without blanks',
+  roles: EDITORS,
+  body: v.object({ title: SectionTitleSchema, parent: v.nullable(IdSchema) }),
+  answer: v.object({ id: v.string() }),
+  problems: [404, 422],
+});
+
+export const changeSection = endpoint({
+  method: 'PATCH',
+  path: '/api/sections/{id}',
+  summary: 'Rename a section, or move it with all that lies in it',
+  roles: EDITORS,
+  params: ById,
+  body: v.object({ title: v.optional(SectionTitleSchema), parent: v.optional(v.nullable(IdSchema)) }),
+  answer: v.object({}),
+  problems: [404, 422],
+});
+
+export const mergeSection = endpoint({
+  method: 'POST',
+  path: '/api/sections/{id}/merge',
+  summary: 'Put all that a section holds into another, and take the empty one away',
+  roles: EDITORS,
+  params: ById,
+  body: v.object({ into: IdSchema }),
+  answer: v.object({}),
+  problems: [404, 422],
+});
+
+export const removeSection = endpoint({
+  method: 'DELETE',
+  path: '/api/sections/{id}',
+  summary: 'Take away a section that holds nothing',
+  roles: EDITORS,
+  params: ById,
+  answer: v.object({}),
+  problems: [404, 422],
 });
 
 const count = v.pipe(v.number(), v.integer(), v.minValue(0));

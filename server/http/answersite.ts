@@ -1,14 +1,19 @@
 import type { Router } from 'express';
 import { sql } from 'drizzle-orm';
 import {
+  changeSection,
+  createSection,
   listJobs,
   listSampleAccounts,
+  mergeSection,
   readHealth,
   readMe,
   readSite,
   readStages,
+  removeSection,
 } from '@placard/core/contract';
 import { countJobs, visibleJobs } from '../jobs/queue.ts';
+import * as sections from '../site/sections.ts';
 import * as site from '../site/site.ts';
 import type { House } from './house.ts';
 import { route, type WhoAsks } from './route.ts';
@@ -26,6 +31,22 @@ export function answerSite(
     configuration.demo ? configuration.sampleAccounts : [],
   );
   route(router, whoAsks, readSite, theSite);
+  const siteId = async () => (await theSite()).id;
+  route(router, whoAsks, createSection, async ({ body }) => ({
+    id: await sections.createSection(database, await siteId(), body),
+  }));
+  route(router, whoAsks, changeSection, async ({ params, body }) => {
+    await sections.changeSection(database, await siteId(), params.id, body);
+    return {};
+  });
+  route(router, whoAsks, mergeSection, async ({ params, body }) => {
+    await sections.mergeSection(database, await siteId(), params.id, body.into);
+    return {};
+  });
+  route(router, whoAsks, removeSection, async ({ params }) => {
+    await sections.removeSection(database, await siteId(), params.id);
+    return {};
+  });
   route(router, whoAsks, readStages, async () => site.readStages(database, await theSite()));
   route(router, whoAsks, listJobs, () => visibleJobs(database));
   route(router, whoAsks, readHealth, async ({ request }) => {

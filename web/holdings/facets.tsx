@@ -48,10 +48,11 @@ interface FacetsProps {
   counts: Counts;
   sections: Site['sections'];
   onSet: (changes: Partial<Record<string, string>>) => void;
+  onArrange: () => void;
 }
 
 /** What narrows a search further, each with how much it would leave. */
-export function Facets({ asked, counts, sections, onSet }: FacetsProps) {
+export function Facets({ asked, counts, sections, onSet, onArrange }: FacetsProps) {
   const branch = (id: string): number =>
     (counts.section?.[id] ?? 0) +
     sections.filter(({ parent }) => parent === id).reduce((sum, child) => sum + branch(child.id), 0);
@@ -73,7 +74,20 @@ export function Facets({ asked, counts, sections, onSet }: FacetsProps) {
       ));
   return (
     <nav aria-label="Narrow the search" className="space-y-3.5 text-[13px]">
-      <Group title="Section">{tree(null, 0)}</Group>
+      <Group
+        title="Section"
+        action={
+          <button
+            type="button"
+            className="button-plain py-0 font-sans text-[12.5px] font-normal"
+            onClick={onArrange}
+          >
+            Arrange
+          </button>
+        }
+      >
+        {tree(null, 0)}
+      </Group>
       {(Object.keys(TITLES) as Facet[]).map((facet) => {
         const found = counts[facet] ?? {};
         const order = ORDER[facet] ?? [];
@@ -110,10 +124,21 @@ function nameOf(facet: Facet, value: string): string {
   return NAMES[facet]?.[value] ?? value;
 }
 
-function Group({ title, children }: { title: string; children: React.ReactNode }) {
+function Group({
+  title,
+  action,
+  children,
+}: {
+  title: string;
+  action?: React.ReactNode;
+  children: React.ReactNode;
+}) {
   return (
     <section aria-label={title}>
-      <h2 className="mb-0.5 border-b border-rule pb-0.5 text-[13px]">{title}</h2>
+      <h2 className="mb-0.5 flex items-baseline justify-between border-b border-rule pb-0.5 text-[13px]">
+        {title}
+        {action}
+      </h2>
       <ul>{children}</ul>
     </section>
   );

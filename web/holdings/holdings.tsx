@@ -7,6 +7,7 @@ import { Empty, Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useSelection } from '../shell/selection.tsx';
+import { Arrange } from './arrange.tsx';
 import { ChosenBar } from './chosenbar.tsx';
 import { ContactSheet } from './contactsheet.tsx';
 import { Facets } from './facets.tsx';
@@ -22,6 +23,7 @@ export default function Holdings() {
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [anchor, setAnchor] = useState(0);
   const [viewed, setViewed] = useState<{ asset: Asset; index: number } | null>(null);
+  const [arranging, setArranging] = useState(false);
   const scroller = useRef<HTMLDivElement>(null);
   const counted = useAsk(
     listAssets,
@@ -101,7 +103,13 @@ export default function Holdings() {
     <main className="grid h-full grid-cols-[176px_minmax(0,1fr)_330px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:block max-lg:space-y-5 max-lg:overflow-y-auto">
       <div className="overflow-y-auto pr-1 max-lg:max-h-[220px]">
         {counted.data?.counts && (
-          <Facets asked={asked} counts={counted.data.counts} sections={sections} onSet={set} />
+          <Facets
+            asked={asked}
+            counts={counted.data.counts}
+            sections={sections}
+            onSet={set}
+            onArrange={() => setArranging(true)}
+          />
         )}
       </div>
       <div className="flex min-h-0 flex-col max-lg:h-[70vh]">
@@ -157,7 +165,14 @@ export default function Holdings() {
           </span>
         </div>
         {counted.error && <Notice severity="stop">{counted.error.message}</Notice>}
-        <div ref={scroller} role="group" aria-label="What was found" className="min-h-0 grow overflow-y-auto">
+        {arranging && <Arrange sections={sections} onClose={() => setArranging(false)} />}
+        <div
+          hidden={arranging}
+          ref={scroller}
+          role="group"
+          aria-label="What was found"
+          className="min-h-0 grow overflow-y-auto"
+        >
           {counted.isSuccess && total === 0 ? (
             <Empty title={bin ? 'The bin is empty' : 'Nothing found'}>
               {narrowed

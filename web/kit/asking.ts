@@ -7,6 +7,7 @@ import {
   listJobs,
   listPages,
   readAsset,
+  readSite,
   readStages,
   type Endpoint,
   type Job,
@@ -49,7 +50,7 @@ export function useDo<P extends Schema, Q extends Schema, B extends Schema, A ex
   });
 }
 
-const CHANGING = [listArrivals, listAssets, listPages, readAsset, readStages];
+const CHANGING = [listArrivals, listAssets, listPages, readAsset, readSite, readStages];
 
 /** Listens to what the server tells of (server-sent events) and keeps every screen true. */
 export function useServerEvents(): void {
