@@ -115,7 +115,7 @@ test('the ledger sorts by what stands in its columns', async ({ page }) => {
   await expect(column).toHaveAttribute('aria-sort', 'ascending');
   await column.getByRole('button').click();
   await expect(column).toHaveAttribute('aria-sort', 'descending');
-  await expect(page.getByRole('row').nth(1)).toContainText('5,600 × 1,400');
+  await expect(page.getByRole('row').nth(1)).toContainText('4,000 × 3,000');
 });
 
 test('sections are begun, renamed, moved and merged, and what they hold goes along', async ({ page }) => {

@@ -44,7 +44,7 @@ test('a placard changed by two shows the newer words and keeps the later ones be
   // The second window hears nothing of the first, as when its connection is slow.
   await second.route('**/api/events', (route) => route.abort());
   for (const page of [first, second]) {
-    await page.goto('/holdings');
+    await page.goto('/holdings?words=cluster');
     await page.getByRole('button', { name: /^An old cluster/ }).click();
     await expect(page.getByRole('article', { name: 'Placard of An old cluster' })).toBeVisible();
   }

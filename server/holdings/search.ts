@@ -6,6 +6,8 @@ import type { Store } from '../store/store.ts';
 import { readAssets } from './assets.ts';
 
 const MOST_WORDS = 8;
+/** So many at most are narrowed and counted here instead of in the database. */
+const FEW = 5000;
 /** Shorter words, and the ones that MariaDB leaves out of its FULLTEXT index, are looked for as they stand. */
 const SHORTEST_INDEXED = 3;
 const LEFT_OUT = new Set(
@@ -20,13 +22,59 @@ export async function searchAssets(
   query: Search,
 ): Promise<{ assets: Asset[]; total: number; counts: Counts | null }> {
   const within = await sectionsWithin(database, siteId);
+  const { ids, ...tally } =
+    (await searchFew(database, siteId, query, within)) ?? (await searchMany(database, siteId, query, within));
+  const rows = await readAssets(database, store, inArray(asset.id, ids));
+  const byId = new Map(rows.map((row) => [row.id, row]));
+  return { assets: ids.flatMap((id) => byId.get(id) ?? []), ...tally };
+}
+
+interface Found {
+  ids: string[];
+  total: number;
+  counts: Counts | null;
+}
+
+/**
+ * Where words leave little, all of it is read once, in order, and narrowed and counted here:
+ * the words are the dear part of the statement. Null where they leave much.
+ */
+async function searchFew(
+  database: Database,
+  siteId: string,
+  query: Search,
+  within: Sections,
+): Promise<Found | null> {
+  if (query.words.trim() === '') return null;
+  const rows = await database
+    .select({ ...PARTS, used: USED, id: searchRow.assetId })
+    .from(searchRow)
+    .where(and(...always(siteId, query), preparing(query, within)))
+    .orderBy(...orderOf(query))
+    .limit(FEW + 1);
+  if (rows.length > FEW) return null;
+  const found: string[] = [];
+  const { total, counts } = countGroups(
+    rows.map((row) => ({ ...row, n: 1 })),
+    query,
+    within,
+    ({ id }) => found.push(id),
+  );
+  const ids = found.slice(query.offset, query.offset + query.limit);
+  return { ids, total, counts: query.counted ? counts : null };
+}
+
+async function searchMany(
+  database: Database,
+  siteId: string,
+  query: Search,
+  within: Sections,
+): Promise<Found> {
   const [ids, tally] = await Promise.all([
     idsOf(database, siteId, query, within),
     query.counted ? tallyOf(database, siteId, query, within) : totalOf(database, siteId, query, within),
   ]);
-  const rows = await readAssets(database, store, inArray(asset.id, ids));
-  const byId = new Map(rows.map((row) => [row.id, row]));
-  return { assets: ids.flatMap((id) => byId.get(id) ?? []), ...tally };
+  return { ids, ...tally };
 }
 
 /** The ids of what a search finds, in its order. */
@@ -41,6 +89,17 @@ export async function searchIds(database: Database, siteId: string, query: Searc
 
 async function idsOf(database: Database, siteId: string, query: Search, within: Sections): Promise<string[]> {
   if (query.limit === 0) return [];
+  const rows = await database
+    .select({ id: searchRow.assetId })
+    .from(searchRow)
+    .where(and(...always(siteId, query), ...FACETS.map((facet) => conditionOf(facet, query, within))))
+    .orderBy(...orderOf(query))
+    .limit(query.limit)
+    .offset(query.offset);
+  return rows.map(({ id }) => id);
+}
+
+function orderOf(query: Search): SQL[] {
   const column = {
     added: searchRow.addedAt,
     title: searchRow.title,
@@ -50,14 +109,8 @@ async function idsOf(database: Database, siteId: string, query: Search, within: 
     uses: searchRow.uses,
   }[query.sort];
   const up = query.order ? query.order === 'up' : query.sort === 'title' || query.sort === 'licence';
-  const rows = await database
-    .select({ id: searchRow.assetId })
-    .from(searchRow)
-    .where(and(...always(siteId, query), ...FACETS.map((facet) => conditionOf(facet, query, within))))
-    .orderBy(up ? asc(column) : desc(column), up ? asc(searchRow.assetId) : desc(searchRow.assetId))
-    .limit(query.limit)
-    .offset(query.offset);
-  return rows.map(({ id }) => id);
+  const way = up ? asc : desc;
+  return [way(column), way(searchRow.assetId)];
 }
 
 async function totalOf(database: Database, siteId: string, query: Search, within: Sections) {
@@ -148,30 +201,46 @@ function conditionOf(facet: Facet, query: Search, within: Sections): SQL | undef
   }
 }
 
+const { kind, sectionId, shape, colour, licence, visibility, lacksAlt, lacksCredit, lacksLicence, heavy } =
+  searchRow;
+const PARTS = {
+  kind,
+  sectionId,
+  shape,
+  colour,
+  licence,
+  visibility,
+  lacksAlt,
+  lacksCredit,
+  lacksLicence,
+  heavy,
+};
+const USED = sql<number>`${searchRow.uses} > 0`;
+
+/** Preparation is not in the row; looked for, it narrows everything. */
+function preparing(query: Search, within: Sections): SQL | undefined {
+  return query.lacking === 'prep' ? conditionOf('lacking', query, within) : undefined;
+}
+
 /** Counts, in one statement, how many each value of each facet would leave under all the other conditions. */
 async function tallyOf(database: Database, siteId: string, query: Search, within: Sections) {
-  const used = sql<number>`${searchRow.uses} > 0`;
-  const { kind, sectionId, shape, colour, licence, visibility, lacksAlt, lacksCredit, lacksLicence, heavy } =
-    searchRow;
-  const parts = {
-    kind,
-    sectionId,
-    shape,
-    colour,
-    licence,
-    visibility,
-    lacksAlt,
-    lacksCredit,
-    lacksLicence,
-    heavy,
-  };
-  // Preparation is not in the row; looked for, it narrows everything.
-  const preparing = query.lacking === 'prep' ? conditionOf('lacking', query, within) : undefined;
   const groups = await database
-    .select({ ...parts, used, n: count() })
+    .select({ ...PARTS, used: USED, n: count() })
     .from(searchRow)
-    .where(and(...always(siteId, query), preparing))
-    .groupBy(...Object.values(parts), used);
+    .where(and(...always(siteId, query), preparing(query, within)))
+    .groupBy(...Object.values(PARTS), USED);
+  return countGroups(groups, query, within);
+}
+
+type Group = Pick<typeof searchRow.$inferSelect, keyof typeof PARTS> & { used: number; n: number };
+
+/** Adds groups up to a total and to the counts of each facet; `met` is told of each that meets all conditions. */
+function countGroups<G extends Group>(
+  groups: readonly G[],
+  query: Search,
+  within: Sections,
+  met: (group: G) => void = () => {},
+): { total: number; counts: Counts } {
   const chosenSections = query.section ? new Set(within.get(query.section) ?? []) : undefined;
   const counts = Object.fromEntries(FACETS.map((facet) => [facet, {}])) as Record<
     Facet,
@@ -201,7 +270,10 @@ async function tallyOf(database: Database, siteId: string, query: Search, within
         ? chosenSections && !chosenSections.has(group.sectionId)
         : query[facet] && !values[facet].includes(query[facet]),
     );
-    if (fails.length === 0) total += group.n;
+    if (fails.length === 0) {
+      total += group.n;
+      met(group);
+    }
     for (const facet of FACETS) {
       if (fails.some((failed) => failed !== facet)) continue;
       for (const value of values[facet]) counts[facet][value] = (counts[facet][value] ?? 0) + group.n;
