@@ -235,6 +235,19 @@ describe('not twice', () => {
     expect(body).toMatchObject([{ sha256: digest, title: 'Known' }]);
   });
 
+  it.each([21, 22, 23, 24, 25, 26])(
+    'picture %i is known again in another size and compression',
+    async (seed) => {
+      const first = await arrived(await picture(seed, 1000), `large-${seed}.jpg`);
+      const again = await sharp(await picture(seed, 1000))
+        .resize(500)
+        .webp({ quality: 50 })
+        .toBuffer();
+      const second = await arrived(again, `small-${seed}.webp`);
+      expect(second.alike).toMatchObject([{ title: first.fileName, width: 1000, asset: null }]);
+    },
+  );
+
   it('the same picture in another size and compression is shown beside the held one; another is not', async () => {
     const large = await arrived(await picture(17, 1200), 'large.jpg');
     const { accepted } = await accept({ id: large.id, title: 'Large' });

@@ -17,6 +17,8 @@ export function openDatabase(url: string): Database {
     uri: url,
     timezone: 'Z',
     charset: 'utf8mb4',
+    // Whole numbers of 64 bits come as text, since a JavaScript number would round them.
+    supportBigNumbers: true,
     connectionLimit: 12,
     idleTimeout: 30_000,
   });

@@ -13,7 +13,8 @@ const SAME_RATIO = 0.03;
 export async function alikeTo(database: Database, siteId: string, sha256: string): Promise<string[]> {
   const [file] = await database.select().from(original).where(eq(original.sha256, sha256));
   if (file?.likeness == null || file.facts.kind !== 'picture') return [];
-  const bits = sql<number>`bit_count(${original.likeness} ^ ${file.likeness.toString()})`;
+  // Cast, since a number of 64 bits given as text would be taken for a floating-point one.
+  const bits = sql<number>`bit_count(${original.likeness} ^ cast(${file.likeness.toString()} as unsigned))`;
   const rows = await database
     .select({ sha256: original.sha256, facts: original.facts })
     .from(original)
