@@ -4,6 +4,8 @@ import type { Frame } from '@placard/core/embed';
 /** What the pages place: ids of assets by file name, and the embeds of the stand-ins. */
 export interface Cast {
   asset: (file: string) => string;
+  /** A comp from the agency, not bought yet. */
+  comp: string;
   film: Frame;
   board: Frame;
   deadHost: Frame;
@@ -62,7 +64,7 @@ export interface SamplePage {
 }
 
 /** A finished page, one half done, one with faults on purpose, one empty. */
-export function samplePages({ asset, film, board, deadHost }: Cast): SamplePage[] {
+export function samplePages({ comp, asset, film, board, deadHost }: Cast): SamplePage[] {
   return [
     { title: 'How the mirror was made', section: 'instruments', document: page({ type: 'paragraph' }) },
     {
@@ -96,6 +98,7 @@ export function samplePages({ asset, film, board, deadHost }: Cast): SamplePage[
         text(
           'From there the lower path is marked with red lights at knee height. Red light keeps eyes used to the dark, so please leave white torches in your pocket.',
         ),
+        held('picture', comp, 'beside-left', 'aside'),
         text('Buses run until ten on star party nights. The stop is called Fernhollow Lane End.'),
         heading('What to bring'),
         list(

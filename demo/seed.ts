@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { Upload } from 'tus-js-client';
-import type { Arrival, Asset, Site } from '@placard/core/contract';
+import type { Arrival, Asset, CatalogueItem, Site } from '@placard/core/contract';
 import { unpack, type Frame } from '@placard/core/embed';
 import { openDatabase, migrateDatabase } from '@placard/server/db/database';
 import { found } from '@placard/server/people/found';
@@ -95,6 +95,8 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
     text: CAPTIONS,
   });
 
+  const comp = await takeComp(ask, sectionOf('visit'));
+
   say('Writing pages …');
   const lanternreel = await embedCode(`http://127.0.0.1:${standins + 1}/film/q7Ztturn`, standins);
   const corkrail = await embedCode(`http://127.0.0.1:${standins + 2}/board/autumn-sky/code`, standins);
@@ -104,6 +106,7 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
   if (!dead) throw new Error('The sample embed of a dead host could not be unpacked.');
   for (const page of samplePages({
     asset: assetOf,
+    comp,
     film: lanternreel,
     board: { ...corkrail, title: 'The members’ board' },
     deadHost: dead,
@@ -125,6 +128,33 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
     say(`  ${total} still to do`);
     await pause(2000);
   }
+}
+
+/** Takes a comp from the agency into the holdings, as an editor would. */
+async function takeComp(
+  ask: <T>(method: string, path: string, body?: unknown) => Promise<T>,
+  section: string,
+): Promise<string> {
+  const { items } = await ask<{ items: CatalogueItem[] }>('GET', '/api/gather/agency?words=ridge+blue');
+  const [item] = items;
+  if (!item) throw new Error('The agency has no picture for the sample site.');
+  const { arrivals } = await ask<{ arrivals: string[] }>('POST', '/api/gather/fetch', {
+    items: [
+      { address: item.address, label: { ...item.label, alt: 'The sky above the ridge on the way up' } },
+    ],
+  });
+  for (let tries = 0; tries < 100; tries++) {
+    const here = (await ask<Arrival[]>('GET', '/api/arrivals')).find(({ id }) => id === arrivals[0]);
+    if (here?.state === 'refused') throw new Error(`The comp was refused: ${here.says}`);
+    if (here?.state === 'ready') {
+      const { accepted } = await ask<{ accepted: { asset: string }[] }>('POST', '/api/arrivals/accept', {
+        arrivals: [{ id: here.id, title: here.proposedTitle, section }],
+      });
+      return accepted[0]?.asset ?? '';
+    }
+    await pause(200);
+  }
+  throw new Error('The comp did not arrive in time.');
 }
 
 async function send(address: string, origin: string, cookie: string, sample: SampleFile): Promise<string> {

@@ -141,3 +141,43 @@ test('many arrivals are decided on at once, and the name that is taken is said',
   await taken!.getByRole('button', { name: 'Discard slow turning.png' }).click();
   await expect(taken!).toBeHidden();
 });
+
+test('a comp stands in a page with its credit until the bought original takes its place', async ({
+  page,
+  context,
+}) => {
+  await page.getByRole('button', { name: 'From the agency' }).click();
+  const comp = page
+    .getByRole('region', { name: 'Comps' })
+    .getByRole('listitem')
+    .filter({ hasText: 'Getting here in the dark' });
+  await expect(comp).toContainText(/Quillmere Pictures QM-\d+/);
+  await page.goto('/proof');
+  await page.getByLabel('Page', { exact: true }).selectOption('Getting here in the dark');
+  await expect(page.getByText(/is still a comp/)).toBeVisible();
+  const caption = page.frameLocator('iframe[title$="at a desk"]').getByText(/comp, not yet licensed/);
+  await expect(caption).toContainText(/Quillmere Pictures QM-\d+, seen \d+ \w+ \d{4}/);
+
+  await page.goto('/gather?from=agency');
+  await comp.getByRole('button', { name: 'Swap in the original' }).click();
+  await expect(comp.getByRole('alert')).toContainText('is not bought yet');
+  const [shop] = await Promise.all([
+    context.waitForEvent('page'),
+    comp.getByRole('link', { name: 'Buy it there' }).click(),
+  ]);
+  await shop.getByRole('button', { name: /^Buy for/ }).click();
+  await expect(shop.getByText('Bought.')).toBeVisible();
+  await shop.close();
+  await comp.getByRole('button', { name: 'Swap in the original' }).click();
+  await expect(comp).toContainText('The original stands in its place');
+  await page.goto('/proof');
+  await page.getByLabel('Page', { exact: true }).selectOption('Getting here in the dark');
+  await expect(page.getByText(/is still a comp/)).toHaveCount(0);
+  await expect(
+    page.frameLocator('iframe[title$="at a desk"]').getByText(/Quillmere Pictures QM-\d+, licensed/),
+  ).toBeVisible();
+
+  await page.goto('/gather?from=agency');
+  await comp.getByRole('button', { name: /^Take the swap/ }).click();
+  await expect(comp.getByRole('button', { name: 'Swap in the original' })).toBeVisible();
+});

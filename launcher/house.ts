@@ -75,6 +75,8 @@ export async function openHouse(plan: Plan): Promise<OpenHouse> {
         (_, at) => `http://127.0.0.1:${ports.standins + 1 + at}`,
       ).join(' '),
       PLACARD_COMMONFIELD: `http://127.0.0.1:${ports.standins + 3}`,
+      PLACARD_QUILLMERE: `http://127.0.0.1:${ports.standins + 4}`,
+      PLACARD_QUILLMERE_ACCOUNT: 'fernhollow',
       PLACARD_WEB: plan.web,
       LOG_LEVEL: plan.logLevel,
     };

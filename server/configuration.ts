@@ -38,6 +38,9 @@ const EnvironmentSchema = v.object({
   PLACARD_TRUSTED_OUTSIDE: v.optional(v.string(), ''),
   /** The address of the catalogue Commonfield; empty where it is not used. */
   PLACARD_COMMONFIELD: v.optional(v.string(), ''),
+  /** The address of the agency Quillmere Pictures, and the account it knows us by; empty where it is not used. */
+  PLACARD_QUILLMERE: v.optional(v.string(), ''),
+  PLACARD_QUILLMERE_ACCOUNT: v.optional(v.string(), ''),
   /** Set by the demo: sample accounts as JSON, offered on the sign-in page. */
   PLACARD_SAMPLE_ACCOUNTS: v.optional(v.string(), '[]'),
   PLACARD_DEMO: v.optional(v.string(), ''),
@@ -67,6 +70,8 @@ export interface Configuration {
   trustedFrames: string[];
   trustedOutside: string[];
   commonfield: string;
+  quillmere: string;
+  quillmereAccount: string;
   sampleAccounts: SampleAccount[];
   demo: boolean;
   /** Folder of the built web application; empty when another server serves it (development). */
@@ -109,6 +114,8 @@ export function readConfiguration(environment: Record<string, string | undefined
     trustedFrames: value.PLACARD_TRUSTED_FRAMES.split(/\s+/).filter(Boolean),
     trustedOutside: value.PLACARD_TRUSTED_OUTSIDE.split(/\s+/).filter(Boolean),
     commonfield: value.PLACARD_COMMONFIELD,
+    quillmere: value.PLACARD_QUILLMERE,
+    quillmereAccount: value.PLACARD_QUILLMERE_ACCOUNT,
     sampleAccounts: JSON.parse(value.PLACARD_SAMPLE_ACCOUNTS) as SampleAccount[],
     demo,
     web: value.PLACARD_WEB,

@@ -13,6 +13,8 @@ let server: OpenServer;
 let editor: Caller;
 let section: string;
 let slow = false;
+/** What the agency has sold: a picture's number and where its original lies. */
+const originals: Record<string, string> = {};
 
 /** Patches of light, other ones for every seed: enough structure to be told apart. */
 async function picture(seed: number, width = 600): Promise<Buffer> {
@@ -30,6 +32,7 @@ beforeAll(async () => {
   const files: Record<string, Buffer> = {
     '/one.jpg': await picture(3),
     '/two%20moons.jpg': await picture(5),
+    '/full-3.jpg': await picture(3, 1200),
   };
   foreign = createServer((request, response) => {
     const file = files[request.url ?? ''];
@@ -52,6 +55,11 @@ beforeAll(async () => {
         slow = false;
       });
     }
+    if (request.url?.startsWith('/bought/')) {
+      const name = /^\/bought\/([\w-]+)/.exec(request.url)?.[1] ?? '';
+      const original = originals[name] ? `${origin}${originals[name]}` : null;
+      return response.end(JSON.stringify({ bought: original !== null, original }));
+    }
     if (request.url === '/words.jpg')
       return response.writeHead(200, { 'content-type': 'image/jpeg' }).end('words');
     if (!file) return response.writeHead(404).end();
@@ -59,7 +67,11 @@ beforeAll(async () => {
   });
   await new Promise<void>((resolve) => foreign.listen(0, '127.0.0.1', resolve));
   origin = `http://127.0.0.1:${(foreign.address() as AddressInfo).port}`;
-  server = await openServer({ PLACARD_TRUSTED_OUTSIDE: origin });
+  server = await openServer({
+    PLACARD_TRUSTED_OUTSIDE: origin,
+    PLACARD_QUILLMERE: origin,
+    PLACARD_QUILLMERE_ACCOUNT: 'us',
+  });
   editor = await server.signIn('editor');
   section = (await editor.ask<Site>('GET', '/api/site')).body.sections[0]?.id ?? '';
 });
@@ -262,5 +274,73 @@ describe('not twice', () => {
     expect((await arrived(await picture(18, 1200), 'other.jpg')).alike).toEqual([]);
     const taken = await accept({ id: small.id, instead: accepted[0]?.asset });
     expect((await detail(taken.accepted[0]?.asset ?? '')).facts.width).toBe(400);
+  });
+});
+
+describe('comps', () => {
+  const comp = async (number: string) => {
+    const label = {
+      title: `Comp ${number}`,
+      alt: 'Patches',
+      pictureId: number,
+      source: 'Agency',
+      licence: 'comp',
+    };
+    const { body } = await editor.ask<{ arrivals: string[] }>('POST', '/api/gather/fetch', {
+      items: [{ address: `${origin}/one.jpg`, label }],
+    });
+    const arrival = await settled(editor, body.arrivals[0] ?? '');
+    return (await accept({ id: arrival.id, title: label.title })).accepted[0]?.asset ?? '';
+  };
+  const swap = (id: string, body: object) =>
+    editor.ask<{ title: string }>('POST', `/api/comps/${id}/swap`, body);
+
+  it('wait until they are bought; then the original takes their place and the terms change', async () => {
+    const id = await comp('QM-1');
+    expect((await swap(id, {})).body.title).toMatch(/QM-1 is not bought yet/);
+    originals['QM-1'] = '/full-3.jpg';
+    expect((await swap(id, {})).status).toBe(200);
+    await until(async () => (await detail(id)).prepared === 'done');
+    expect(await detail(id)).toMatchObject({
+      facts: { width: 1200 },
+      placard: { licence: 'bought', alt: 'Patches', pictureId: 'QM-1' },
+    });
+    expect((await swap(id, {})).status).toBe(422);
+    await editor.ask('POST', `/api/comps/${id}/swap-back`, {});
+    await until(async () => (await detail(id)).prepared === 'done');
+    expect(await detail(id)).toMatchObject({ facts: { width: 600 }, placard: { licence: 'comp' } });
+  });
+
+  it('are not swapped for another picture unless somebody says that it is right', async () => {
+    const id = await comp('QM-2');
+    originals['QM-2'] = '/two%20moons.jpg';
+    const doubted = await swap(id, {});
+    expect([doubted.status, doubted.body.title]).toEqual([
+      409,
+      expect.stringMatching(/does not look like the comp/),
+    ]);
+    expect((await detail(id)).placard.licence).toBe('comp');
+    expect((await swap(id, { sure: true })).status).toBe(200);
+  });
+
+  it('take an original that came as a file, and doubt other proportions', async () => {
+    const id = await comp('QM-3');
+    const cut = await sharp(await picture(3, 1200))
+      .resize(900, 900, { fit: 'cover' })
+      .jpeg()
+      .toBuffer();
+    const arrival = await arrived(cut, 'cut.jpg');
+    expect((await swap(id, { arrival: arrival.id })).body.title).toMatch(/other proportions/);
+    const right = await arrived(await picture(3, 1000), 'right.jpg');
+    expect((await swap(id, { arrival: right.id })).status).toBe(200);
+    const { body } = await editor.ask<Arrival[]>('GET', '/api/arrivals');
+    expect(body.map(({ id }) => id)).not.toContain(right.id);
+  });
+
+  it('are swapped once, though two do it at the same time', async () => {
+    const id = await comp('QM-4');
+    originals['QM-4'] = '/full-3.jpg';
+    const answers = await Promise.all([swap(id, {}), swap(id, {})]);
+    expect(answers.map(({ status }) => status).toSorted()).toEqual([200, 422]);
   });
 });

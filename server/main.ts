@@ -13,6 +13,7 @@ import { receiveWork } from './jobs/receive.ts';
 import { Runner } from './jobs/runner.ts';
 import { commonfield } from './outbound/commonfield.ts';
 import { Outbound } from './outbound/outbound.ts';
+import { quillmere } from './outbound/quillmere.ts';
 import { openAuth } from './people/auth.ts';
 import { foundFromEnvironment } from './people/first.ts';
 import { openStore } from './store/store.ts';
@@ -26,6 +27,9 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   await foundFromEnvironment(database, process.env);
   const outbound = new Outbound(configuration.trustedOutside);
   const catalogue = configuration.commonfield ? commonfield(outbound, configuration.commonfield) : null;
+  const agency = configuration.quillmere
+    ? quillmere(outbound, configuration.quillmere, configuration.quillmereAccount)
+    : null;
   const runner = new Runner(
     database,
     {
@@ -37,7 +41,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   );
   const events = new Events(database, log);
   const auth = openAuth(database, configuration);
-  const house = { configuration, database, store, auth, runner, events, outbound, catalogue, log };
+  const house = { configuration, database, store, auth, runner, events, outbound, catalogue, agency, log };
   const gathered = await completeSearch(database);
   if (gathered > 0) log.info({ assets: gathered }, 'Gathered what assets are found by');
   const strays = await completeStrays(database, configuration.uploads);

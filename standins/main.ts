@@ -1,6 +1,7 @@
 import { createServer } from 'node:http';
 import { commonfield } from './commonfield/server.ts';
 import { corkrail } from './corkrail/server.ts';
+import { quillmere } from './quillmere/server.ts';
 import { lanternreel } from './lanternreel/server.ts';
 
 // Each stand-in has a port of its own, as each service it plays has a host of its own.
@@ -10,5 +11,6 @@ createServer((_request, response) => response.end('ok')).listen(first, '127.0.0.
 lanternreel(first + 1).listen(first + 1, '127.0.0.1');
 corkrail(first + 2).listen(first + 2, '127.0.0.1');
 commonfield(first + 3).listen(first + 3, '127.0.0.1');
+quillmere(first + 4).listen(first + 4, '127.0.0.1');
 
 process.once('SIGTERM', () => process.exit(0));

@@ -190,3 +190,67 @@ export const searchCatalogue = endpoint({
   answer: v.object({ name: v.string(), total: v.number(), items: v.array(CatalogueItemSchema) }),
   problems: [422],
 });
+
+export const searchAgency = endpoint({
+  method: 'GET',
+  path: '/api/gather/agency',
+  summary: 'Search the picture agency; what is taken from it is a comp until it is bought',
+  roles: EDITORS,
+  query: v.object({
+    words: v.optional(v.pipe(v.string(), v.maxLength(200)), ''),
+    page: v.optional(
+      v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500)),
+      '1',
+    ),
+  }),
+  answer: v.object({ name: v.string(), total: v.number(), items: v.array(CatalogueItemSchema) }),
+  problems: [422],
+});
+
+const CompSchema = v.object({
+  asset: v.string(),
+  title: v.string(),
+  pictureId: v.string(),
+  source: v.string(),
+  /** True once the original stands in its place. */
+  swapped: v.boolean(),
+  thumbnail: v.nullable(v.string()),
+  /** The page where it is bought; null once swapped, and for comps of no known agency. */
+  buyAt: v.nullable(v.string()),
+  pages: v.array(v.object({ id: v.string(), title: v.string() })),
+});
+export type Comp = v.InferOutput<typeof CompSchema>;
+
+export const listComps = endpoint({
+  method: 'GET',
+  path: '/api/comps',
+  summary: 'Comps that wait for their originals, with their pages, and the ones swapped',
+  roles: EVERYONE,
+  answer: v.array(CompSchema),
+});
+
+export const swapComp = endpoint({
+  method: 'POST',
+  path: '/api/comps/{id}/swap',
+  summary:
+    'Put the original in the place of a comp everywhere; 409 when it does not look like it and `sure` is not said',
+  roles: EDITORS,
+  params: ById,
+  body: v.object({
+    /** An arrival that is the original; without it the agency is asked. */
+    arrival: v.optional(IdSchema),
+    sure: v.optional(v.boolean(), false),
+  }),
+  answer: v.object({}),
+  problems: [404, 409, 422],
+});
+
+export const undoSwap = endpoint({
+  method: 'POST',
+  path: '/api/comps/{id}/swap-back',
+  summary: 'Take a swap back',
+  roles: EDITORS,
+  params: ById,
+  answer: v.object({}),
+  problems: [404],
+});

@@ -34,8 +34,16 @@ export function statement(placard: Placard, changes: readonly string[] = []): St
   }
   if (lead.length > 0) parts.push(lead);
   if (placard.source !== '') {
-    parts.push([{ text: placard.source, ...(placard.sourceUrl ? { href: placard.sourceUrl } : {}) }]);
+    const numbered = BY_NUMBER.has(placard.licence) && placard.pictureId !== '';
+    parts.push([
+      {
+        text: numbered ? `${placard.source} ${placard.pictureId}` : placard.source,
+        ...(placard.sourceUrl ? { href: placard.sourceUrl } : {}),
+      },
+    ]);
   }
+  if (placard.licence === 'comp' && placard.accessed !== '')
+    parts.push([{ text: `seen ${inDay(placard.accessed)}` }]);
   if (terms.short !== '') {
     parts.push([{ text: terms.short, ...(terms.deed ? { href: terms.deed, rel: 'license' as const } : {}) }]);
   }
@@ -43,6 +51,17 @@ export function statement(placard: Placard, changes: readonly string[] = []): St
     parts.push(...changes.map((change) => [{ text: change }]));
   }
   return parts.flatMap((part, index) => (index === 0 ? part : [{ text: ', ' }, ...part]));
+}
+
+/** Terms under which the picture's number is part of the credit, as agencies demand. */
+const BY_NUMBER = new Set(['comp', 'bought']);
+const MONTHS = 'January February March April May June July August September October November December'.split(
+  ' ',
+);
+
+function inDay(date: string): string {
+  const [year, month, day] = date.split('-').map(Number);
+  return `${day} ${MONTHS[(month ?? 1) - 1]} ${year}`;
 }
 
 /** The statement as an HTML fragment. */

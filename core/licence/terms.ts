@@ -81,6 +81,15 @@ export const LICENCES: readonly Terms[] = [
     prohibits: [],
   },
   {
+    // For trying out in a layout; every agency demands its name, the picture's id and the creator beside it.
+    id: 'comp',
+    name: 'Comp, not bought yet',
+    short: 'comp, not yet licensed',
+    permits: ['Reproduction'],
+    requires: ['Attribution'],
+    prohibits: ['Distribution', 'CommercialUse', 'DerivativeWorks'],
+  },
+  {
     id: 'bought',
     name: 'Bought',
     short: 'licensed',

@@ -70,6 +70,15 @@ function checkHeld(block: Picture | Film, context: CheckContext): Finding[] {
       remedy: 'Fill in the creator on the placard.',
     });
   }
+  if (asset.placard.licence === 'comp') {
+    findings.push({
+      rule: 'comp-left',
+      severity: 'stop',
+      where,
+      says: `“${name}” is still a comp: it may be tried out, not shown to visitors.`,
+      remedy: 'Buy it and swap in the original, or take it out.',
+    });
+  }
   if (block.type === 'picture') findings.push(...checkPixels(block, asset, context));
   if (asset.kind === 'film' && asset.tracks.length === 0) {
     findings.push({

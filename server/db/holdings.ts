@@ -173,3 +173,15 @@ export const track = mysqlTable(
   },
   (table) => [unique('track_language').on(table.assetId, table.language)],
 );
+
+/** A comp whose original stands in its place; taken back, the row goes. */
+export const swap = mysqlTable('swap', {
+  id: id('id').primaryKey(),
+  assetId: id('asset_id')
+    .notNull()
+    .unique()
+    .references(() => asset.id, { onDelete: 'cascade' }),
+  versionBefore: id('version_before').notNull(),
+  personId: varchar('person_id', { length: 36 }).notNull(),
+  at: moment('at').notNull(),
+});

@@ -6,14 +6,20 @@ import {
   fetchMedia,
   knownFiles,
   listArrivals,
+  listComps,
   lookAt,
   planArrivals,
+  searchAgency,
   searchCatalogue,
+  swapComp,
+  undoSwap,
 } from '@placard/core/contract';
 import { asset, placard } from '../db/schema.ts';
 import * as accept from '../holdings/accept.ts';
 import * as arrivals from '../holdings/arrivals.ts';
+import * as swap from '../holdings/swap.ts';
 import { Refused } from '../imaging/formats.ts';
+import type { CataloguePicture } from '../outbound/catalogue.ts';
 import { lookAt as look } from '../outbound/look.ts';
 import { checkAddress } from '../outbound/reach.ts';
 import { readSite } from '../site/site.ts';
@@ -26,7 +32,7 @@ import { route, type WhoAsks } from './route.ts';
 export function answerGather(
   router: Router,
   whoAsks: WhoAsks,
-  { database, store, configuration, outbound, catalogue, runner, log }: House,
+  { database, store, configuration, outbound, catalogue, agency, runner, log }: House,
 ): void {
   const { uploads, contentOrigin } = configuration;
   const theSite = async () => (await readSite(database, contentOrigin)).id;
@@ -92,22 +98,39 @@ export function answerGather(
     return { arrivals: ids };
   });
 
+  const itemsOf = (pictures: readonly CataloguePicture[]) =>
+    pictures.map(({ small, ...picture }) => ({
+      ...picture,
+      kind: 'picture' as const,
+      preview: previewOf(small),
+    }));
+
   route(router, whoAsks, searchCatalogue, async ({ query }) => {
     if (!catalogue) throw new Problem(422, 'No catalogue is connected here.');
     const { total, pictures } = await refusing(() => catalogue.search(query));
-    return {
-      name: catalogue.name,
-      total,
-      items: pictures.map(({ address, small, width, height, label, licenceUrl }) => ({
-        address,
-        kind: 'picture' as const,
-        preview: previewOf(small),
-        width,
-        height,
-        label,
-        licenceUrl,
-      })),
-    };
+    return { name: catalogue.name, total, items: itemsOf(pictures) };
+  });
+
+  route(router, whoAsks, searchAgency, async ({ query }) => {
+    if (!agency) throw new Problem(422, 'No agency is connected here.');
+    const { total, pictures } = await refusing(() => agency.search(query));
+    return { name: agency.name, total, items: itemsOf(pictures) };
+  });
+
+  route(router, whoAsks, listComps, async () => swap.listComps(database, store, await theSite(), agency));
+
+  route(router, whoAsks, swapComp, async ({ params, body, person }) => {
+    const siteId = await theSite();
+    const parts = { database, store, outbound, agency, uploads };
+    await refusing(() => swap.swapComp(parts, siteId, person, params.id, body));
+    runner.wake();
+    return {};
+  });
+
+  route(router, whoAsks, undoSwap, async ({ params }) => {
+    await swap.undoSwap(database, await theSite(), params.id);
+    runner.wake();
+    return {};
   });
 }
 

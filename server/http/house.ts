@@ -2,6 +2,7 @@ import type { Logger } from 'pino';
 import type { Configuration } from '../configuration.ts';
 import type { Database } from '../db/database.ts';
 import type { Runner } from '../jobs/runner.ts';
+import type { Agency } from '../outbound/agency.ts';
 import type { Catalogue } from '../outbound/catalogue.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import type { Auth } from '../people/auth.ts';
@@ -19,5 +20,7 @@ export interface House {
   outbound: Outbound;
   /** The freely licensed catalogue; null where none is connected. */
   catalogue: Catalogue | null;
+  /** The picture agency; null where none is connected. */
+  agency: Agency | null;
   log: Logger;
 }

@@ -4,10 +4,10 @@ import { CATALOGUE_KINDS, searchCatalogue, SHAPES } from '@placard/core/contract
 import { COLOURS } from '@placard/core/likeness';
 import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
-import { inCount, plural } from '../kit/words.ts';
+import { plural } from '../kit/words.ts';
 import { FoundSheet } from './foundsheet.tsx';
+import { Paging } from './paging.tsx';
 
-const PER_PAGE = 24;
 const oneOf = <T extends string>(list: readonly T[], text: string | null) =>
   list.find((item) => item === text);
 
@@ -65,7 +65,6 @@ export function FromCatalogue() {
       {says}
     </label>
   );
-  const last = Math.ceil((answer.data?.total ?? 0) / PER_PAGE);
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-x-3 gap-y-2">
@@ -95,29 +94,7 @@ export function FromCatalogue() {
           empty="Nothing in the catalogue matches all of this. Take something away."
         />
       )}
-      {last > 1 && (
-        <nav aria-label="Pages of results" className="mt-1 flex items-center gap-2">
-          <button
-            type="button"
-            className="button-plain"
-            disabled={page <= 1}
-            onClick={() => set('page', String(page - 1))}
-          >
-            Earlier
-          </button>
-          <span className="caption">
-            {inCount(page)} of {inCount(last)}
-          </span>
-          <button
-            type="button"
-            className="button-plain"
-            disabled={page >= last}
-            onClick={() => set('page', String(page + 1))}
-          >
-            Later
-          </button>
-        </nav>
-      )}
+      <Paging page={page} total={answer.data?.total ?? 0} onPage={(next) => set('page', String(next))} />
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { FolderOpen, Globe, Images } from 'lucide-react';
+import { FolderOpen, Globe, Images, Stamp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { acceptArrivals, discardArrival, listArrivals, readSite, type Arrival } from '@placard/core/contract';
@@ -9,11 +9,19 @@ import { ArrivalList } from './arrivallist.tsx';
 import { usePlan, wishOf, type Decision } from './decision.ts';
 import { ForAll } from './forall.tsx';
 import { FromAddress } from './fromaddress.tsx';
+import { FromAgency } from './fromagency.tsx';
 import { FromCatalogue } from './fromcatalogue.tsx';
 import { uploads, useSending } from './uploads.ts';
 
 const ACCEPTED =
   '.jpg,.jpeg,.png,.webp,.avif,.gif,.tif,.tiff,.svg,.mp4,.webm,.mp3,.ogg,.wav,image/*,video/mp4,video/webm,audio/*';
+
+/** The ways in, besides files of one's own. */
+const WAYS = [
+  { way: 'address', says: 'From an address', icon: Globe },
+  { way: 'catalogue', says: 'From the catalogue', icon: Images },
+  { way: 'agency', says: 'From the agency', icon: Stamp },
+];
 
 /** Bring files in by every way there is, see them arrive, and take them into the holdings. */
 export default function Gather() {
@@ -56,32 +64,28 @@ export default function Gather() {
         <div className="mb-3 flex flex-wrap items-end gap-x-3 gap-y-3">
           <div className="mr-auto">
             <h1>Arrivals</h1>
-            <p className="text-soft">
-              Drop files anywhere, or paste a picture or an address. Nothing is held until you accept it.
-            </p>
+            <p className="text-soft">Drop files anywhere, or paste a picture or an address.</p>
           </div>
           <PickFiles />
-          <Way
-            on={from === 'address'}
-            onClick={() => open('address')}
-            icon={<Globe aria-hidden className="size-4" />}
-          >
-            From an address
-          </Way>
-          <Way
-            on={from === 'catalogue'}
-            onClick={() => open('catalogue')}
-            icon={<Images aria-hidden className="size-4" />}
-          >
-            From the catalogue
-          </Way>
+          {WAYS.map(({ way, says, icon: Icon }) => (
+            <Way
+              key={way}
+              on={from === way}
+              onClick={() => open(way)}
+              icon={<Icon aria-hidden className="size-4" />}
+            >
+              {says}
+            </Way>
+          ))}
         </div>
         {from && (
           <section
-            aria-label={from === 'address' ? 'From an address' : 'From the catalogue'}
+            aria-label={WAYS.find(({ way }) => way === from)?.says ?? 'Bring in'}
             className="mb-4 border border-rule bg-card px-4 py-3.5"
           >
-            {from === 'address' ? <FromAddress given={search.get('address') ?? ''} /> : <FromCatalogue />}
+            {from === 'address' && <FromAddress given={search.get('address') ?? ''} />}
+            {from === 'catalogue' && <FromCatalogue />}
+            {from === 'agency' && <FromAgency />}
           </section>
         )}
         {accept.error && <Notice severity="stop">{accept.error.message}</Notice>}

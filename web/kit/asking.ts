@@ -4,6 +4,7 @@ import type * as v from 'valibot';
 import {
   listArrivals,
   listAssets,
+  listComps,
   listJobs,
   listPages,
   readAsset,
@@ -50,7 +51,7 @@ export function useDo<P extends Schema, Q extends Schema, B extends Schema, A ex
   });
 }
 
-const CHANGING = [listArrivals, listAssets, listPages, readAsset, readSite, readStages];
+const CHANGING = [listArrivals, listAssets, listComps, listPages, readAsset, readSite, readStages];
 
 /** Listens to what the server tells of (server-sent events) and keeps every screen true. */
 export function useServerEvents(): void {

@@ -1,0 +1,52 @@
+import { useDeferredValue, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { searchAgency } from '@placard/core/contract';
+import { useAsk } from '../kit/asking.ts';
+import { Notice } from '../kit/notice.tsx';
+import { plural } from '../kit/words.ts';
+import { Comps } from './comps.tsx';
+import { FoundSheet } from './foundsheet.tsx';
+import { Paging } from './paging.tsx';
+
+/** Takes comps from the picture agency, and swaps in their originals once they are bought. */
+export function FromAgency() {
+  const [search, setSearch] = useSearchParams();
+  const [words, setWords] = useState(search.get('words') ?? '');
+  const settled = useDeferredValue(words);
+  const page = Math.max(1, Number(search.get('page') ?? 1));
+  const answer = useAsk(
+    searchAgency,
+    { query: { words: settled, page: String(page) } },
+    { staleTime: 60_000, placeholderData: (before) => before, retry: false },
+  );
+  const goTo = (page: number) =>
+    setSearch({ from: 'agency', ...(words ? { words } : {}), page: String(page) }, { replace: true });
+  return (
+    <>
+      <Comps />
+      <div className="mb-3 flex flex-wrap items-center gap-3">
+        <input
+          type="search"
+          className="input w-[280px]"
+          aria-label="Words or a picture’s number"
+          placeholder="Words, or a picture’s number"
+          value={words}
+          onChange={(event) => {
+            const text = event.target.value;
+            setWords(text);
+            setSearch({ from: 'agency', ...(text ? { words: text } : {}) }, { replace: true });
+          }}
+        />
+        <span className="text-soft">
+          Comps may be tried out in pages, with the credit the agency demands. They cannot be handed off.
+        </span>
+        <span className="ml-auto text-soft">{answer.data && plural(answer.data.total, 'picture')}</span>
+      </div>
+      {answer.error && <Notice severity="stop">{answer.error.message}</Notice>}
+      {answer.data && (
+        <FoundSheet found={answer.data.items} empty="The agency has nothing under these words." />
+      )}
+      <Paging page={page} total={answer.data?.total ?? 0} onPage={goTo} />
+    </>
+  );
+}
