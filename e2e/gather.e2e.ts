@@ -181,3 +181,63 @@ test('a comp stands in a page with its credit until the bought original takes it
   await comp.getByRole('button', { name: /^Take the swap/ }).click();
   await expect(comp.getByRole('button', { name: 'Swap in the original' })).toBeVisible();
 });
+
+test('a film and a sound are recorded, tried again, kept and arrive', async ({ page }) => {
+  await page.getByRole('button', { name: 'Record' }).click();
+  const record = page.getByRole('region', { name: 'Record' });
+  for (const what of ['Film with sound', 'Sound']) {
+    await record.getByLabel(what, { exact: true }).check();
+    await record.getByRole('button', { name: 'Record' }).click();
+    await expect(record.getByRole('status')).toHaveText('0:01');
+    await record.getByRole('button', { name: 'Stop' }).click();
+    await expect(record.getByLabel('What was recorded')).toBeVisible();
+    await record.getByRole('button', { name: 'Try again' }).click();
+    await expect(record.getByRole('status')).toHaveText('0:02');
+    await record.getByRole('button', { name: 'Stop' }).click();
+    await record.getByLabel('Name of the recording').fill(`Voices, ${what}`);
+    await record.getByRole('button', { name: 'Keep it' }).click();
+    const title = page.getByLabel(new RegExp(`^Title of Voices, ${what}\\.`));
+    await expect(title).toHaveValue(`Voices, ${what}`);
+    await page.getByRole('button', { name: new RegExp(`^Discard Voices, ${what}`) }).click();
+    await expect(title).toHaveCount(0);
+  }
+});
+
+test('the collect button sends a page’s address, and no more, from wherever it is pressed', async ({
+  page,
+  context,
+}) => {
+  await page.getByRole('button', { name: 'From the catalogue' }).click();
+  const picture = page.getByRole('region', { name: 'From the catalogue' }).locator('img').first();
+  await expectDrawn(picture);
+  const small = Buffer.from(
+    (await picture.getAttribute('src'))?.split('/').at(-1) ?? '',
+    'base64url',
+  ).toString('utf8');
+  await page.getByRole('button', { name: 'From an address' }).click();
+  const code = (await page.getByRole('link', { name: 'Collect for Placard' }).getAttribute('href')) ?? '';
+  expect(code).toMatch(/^javascript:/);
+  const foreign = await context.newPage();
+  await foreign.goto(small.replace('/small/', '/picture/').replace('.jpg', ''));
+  const [opened] = await Promise.all([
+    context.waitForEvent('page'),
+    foreign.evaluate(
+      (script) => {
+        // As a press on the bookmark would run it, in the foreign page.
+        // eslint-disable-next-line no-new-func
+        new Function(script)();
+      },
+      code.replace('javascript:', ''),
+    ),
+  ]);
+  await expect(opened.getByText(/This is a page, “/)).toBeVisible();
+  await opened
+    .getByRole('region', { name: 'From an address' })
+    .getByRole('listitem')
+    .first()
+    .getByRole('button')
+    .click();
+  await opened.getByRole('button', { name: 'Bring in 1 file' }).click();
+  await expect(opened.getByText(/^From 127\.0\.0\.1, by /).first()).toBeVisible();
+  expect(await foreign.evaluate(() => [document.cookie, window.opener])).toEqual(['', null]);
+});

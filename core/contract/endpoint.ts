@@ -11,6 +11,9 @@ export const EDITORS: readonly Role[] = ['editor', 'keeper'];
 /** Those who approve terms and hosts. */
 export const REVIEWERS: readonly Role[] = ['reviewer', 'keeper'];
 
+/** Those who run the place. */
+export const KEEPERS: readonly Role[] = ['keeper'];
+
 type Schema = v.GenericSchema;
 
 /** One way to talk to the server: everything both sides and the OpenAPI document need to know of it. */

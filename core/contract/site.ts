@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { MeasureSchema } from '../geometry/measure.ts';
-import { EDITORS, endpoint, EVERYONE, ROLES } from './endpoint.ts';
+import { EDITORS, endpoint, EVERYONE, KEEPERS, ROLES } from './endpoint.ts';
 import { ById, IdSchema } from './holdings.ts';
 
 const RoleSchema = v.picklist(ROLES);
@@ -51,6 +51,30 @@ export const readSite = endpoint({
   summary: 'The site: measures, sections, style',
   roles: EVERYONE,
   answer: SiteSchema,
+});
+
+export const RoomSchema = v.object({
+  /** Bytes used by originals, renditions and what is on its way. */
+  used: v.number(),
+  limit: v.nullable(v.number()),
+});
+export type Room = v.InferOutput<typeof RoomSchema>;
+
+export const readRoom = endpoint({
+  method: 'GET',
+  path: '/api/site/room',
+  summary: 'The room that the site uses, and its limit',
+  roles: EVERYONE,
+  answer: RoomSchema,
+});
+
+export const setRoom = endpoint({
+  method: 'PUT',
+  path: '/api/site/room',
+  summary: 'Set the limit of the site’s room, in bytes; null for none',
+  roles: KEEPERS,
+  body: v.object({ limit: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0))) }),
+  answer: RoomSchema,
 });
 
 const SectionTitleSchema = v.pipe(

@@ -11,6 +11,8 @@ export const site = mysqlTable('site', {
   measures: json<Measure[]>('measures').notNull(),
   style: text('style').notNull(),
   heavyBytes: int('heavy_bytes').notNull(),
+  /** The most bytes it may use; null for as much as the disk has. */
+  room: bigint('room', { mode: 'number' }),
   modernFormat: varchar('modern_format', { length: 10 }).$type<'webp' | 'avif'>().notNull(),
 });
 

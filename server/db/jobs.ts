@@ -9,6 +9,8 @@ export const job = mysqlTable(
     /** What it works on; one job of a kind at a time for each. */
     subject: varchar('subject', { length: 40 }).notNull(),
     state: varchar('state', { length: 10 }).$type<'waiting' | 'working' | 'done' | 'failed'>().notNull(),
+    /** What somebody waits for at a screen comes first: 0 before 1. */
+    rank: int('rank').notNull().default(1),
     attempts: int('attempts').notNull().default(0),
     leaseUntil: moment('lease_until'),
     leasedBy: varchar('leased_by', { length: 40 }),
@@ -20,6 +22,6 @@ export const job = mysqlTable(
   },
   (table) => [
     unique('job_once').on(table.kind, table.subject),
-    index('job_next').on(table.state, table.createdAt),
+    index('job_next').on(table.state, table.rank, table.createdAt),
   ],
 );

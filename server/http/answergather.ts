@@ -22,6 +22,7 @@ import { Refused } from '../imaging/formats.ts';
 import type { CataloguePicture } from '../outbound/catalogue.ts';
 import { lookAt as look } from '../outbound/look.ts';
 import { checkAddress } from '../outbound/reach.ts';
+import { refuseWithoutRoom } from '../site/room.ts';
 import { readSite } from '../site/site.ts';
 import type { House } from './house.ts';
 import { outsideAddress } from './outside.ts';
@@ -91,6 +92,8 @@ export function answerGather(
   route(router, whoAsks, fetchMedia, async ({ body, person }) => {
     const siteId = await theSite();
     const ids = await refusing(async () => {
+      // How large they are is known only once they come; the next one finds no room then.
+      await refuseWithoutRoom(database, siteId, 1);
       for (const { address } of body.items) checkAddress(address, configuration.trustedOutside);
       return arrivals.announceFetches(database, siteId, person.id, body.items);
     });

@@ -1,5 +1,5 @@
 import type { Router } from 'express';
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import {
   changeSection,
   createSection,
@@ -8,11 +8,15 @@ import {
   mergeSection,
   readHealth,
   readMe,
+  readRoom,
   readSite,
   readStages,
   removeSection,
+  setRoom,
 } from '@placard/core/contract';
+import { site as sites } from '../db/schema.ts';
 import { countJobs, visibleJobs } from '../jobs/queue.ts';
+import * as room from '../site/room.ts';
 import * as sections from '../site/sections.ts';
 import * as site from '../site/site.ts';
 import type { House } from './house.ts';
@@ -32,6 +36,12 @@ export function answerSite(
   );
   route(router, whoAsks, readSite, theSite);
   const siteId = async () => (await theSite()).id;
+  route(router, whoAsks, readRoom, async () => room.readRoom(database, await siteId()));
+  route(router, whoAsks, setRoom, async ({ body }) => {
+    const id = await siteId();
+    await database.update(sites).set({ room: body.limit }).where(eq(sites.id, id));
+    return room.readRoom(database, id);
+  });
   route(router, whoAsks, createSection, async ({ body }) => ({
     id: await sections.createSection(database, await siteId(), body),
   }));

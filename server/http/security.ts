@@ -25,7 +25,7 @@ export function applicationHeaders({ contentOrigin, origin }: Configuration): Re
           ],
           fontSrc: ["'self'"],
           imgSrc: ["'self'", 'data:', 'blob:', contentOrigin],
-          mediaSrc: [contentOrigin],
+          mediaSrc: [contentOrigin, 'blob:'],
           connectSrc: ["'self'"],
           frameSrc: [contentOrigin],
           workerSrc: ["'self'"],

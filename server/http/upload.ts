@@ -7,6 +7,8 @@ import { mkdir } from 'node:fs/promises';
 import type { Person } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
 import { newId } from '../db/columns.ts';
+import { refuseWithoutRoom } from '../site/room.ts';
+import { Problem } from './problem.ts';
 import { announceArrival, arrivalComplete } from '../holdings/arrivals.ts';
 
 // Who uploads, told past the upload library, whose callbacks know only the bare request.
@@ -33,9 +35,16 @@ export async function uploads(
         throw refusal(
           upload.size === 0 ? 'This file is empty.' : 'Say the size of the file first (Upload-Length).',
         );
+      const { siteId, personId } = uploader.getStore() ?? { siteId: '', personId: '' };
+      try {
+        await refuseWithoutRoom(database, siteId, upload.size);
+      } catch (error) {
+        throw error instanceof Problem ? { status_code: error.status, body: error.message } : error;
+      }
       await announceArrival(database, {
         id: upload.id,
-        ...(uploader.getStore() ?? { siteId: '', personId: '' }),
+        siteId,
+        personId,
         fileName: upload.metadata?.['filename']?.replace(/^.*[/\\]/, '') || 'unnamed',
         bytes: upload.size,
       });

@@ -41,6 +41,7 @@ const RENAMED: Record<string, string> = {
   m4v: 'mp4',
   mov: '',
   oga: 'ogg',
+  weba: 'webm',
   opus: 'ogg',
   'svg+xml': 'svg',
 };

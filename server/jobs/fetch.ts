@@ -4,9 +4,11 @@ import { join } from 'node:path';
 import type { Database } from '../db/database.ts';
 import { arrival } from '../db/schema.ts';
 import { removeUpload } from '../holdings/arrivals.ts';
+import { Problem } from '../http/problem.ts';
 import { Refused } from '../imaging/formats.ts';
 import { sniff } from '../imaging/sniff.ts';
 import type { Outbound } from '../outbound/outbound.ts';
+import { refuseWithoutRoom } from '../site/room.ts';
 import { enqueue } from './queue.ts';
 import type { Work } from './runner.ts';
 
@@ -33,6 +35,9 @@ export function fetchWork(database: Database, outbound: Outbound, uploads: strin
       try {
         const limits = { mostBytes, within: WITHIN, signal: given.signal };
         await outbound.download(row.address, path, limits, tell);
+        await refuseWithoutRoom(database, row.siteId, (await stat(path)).size).catch((error: unknown) => {
+          throw error instanceof Problem ? new Refused(error.message) : error;
+        });
         await sniff(path);
       } catch (error) {
         await removeUpload(uploads, id);

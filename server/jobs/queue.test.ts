@@ -34,6 +34,14 @@ describe('jobs', () => {
     expect(await visibleJobs(database)).toHaveLength(1);
   });
 
+  it('that somebody waits for come before renditions, however many of those were asked for first', async () => {
+    for (let i = 0; i < 4; i++) await enqueue(database, 'prepare', `asset-${i}`, '');
+    await enqueue(database, 'receive', 'arrival-1', '');
+    await enqueue(database, 'fetch', 'arrival-2', '');
+    const taken = [await take(database, 'w'), await take(database, 'w'), await take(database, 'w')];
+    expect(taken.map((row) => row?.kind)).toEqual(['receive', 'fetch', 'prepare']);
+  });
+
   it('are taken by one worker each, however many ask', async () => {
     for (let i = 0; i < 6; i++) await enqueue(database, 'prepare', `asset-${i}`, '');
     const taken = await Promise.all(Array.from({ length: 10 }, (_, i) => take(database, `worker-${i}`)));

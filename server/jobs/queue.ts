@@ -23,6 +23,7 @@ export async function enqueue(
     id: newId(),
     kind,
     subject,
+    rank: kind === 'prepare' ? 1 : 0,
     says: says.slice(0, 500),
     state: 'waiting' as const,
     createdAt: now,
@@ -53,7 +54,7 @@ export async function enqueue(
   return existing?.id ?? row.id;
 }
 
-/** Takes the oldest job that nobody works on, or one whose worker fell silent. */
+/** Takes the job that nobody works on, or whose worker fell silent: arrivals before renditions, the oldest first. */
 export async function take(database: Database, worker: string): Promise<JobRow | undefined> {
   return database.transaction(async (transaction) => {
     const now = new Date();
@@ -66,7 +67,7 @@ export async function take(database: Database, worker: string): Promise<JobRow |
           and(eq(job.state, 'working'), lt(job.leaseUntil, now)),
         ),
       )
-      .orderBy(asc(job.createdAt))
+      .orderBy(asc(job.rank), asc(job.createdAt))
       .limit(1)
       .for('update', { skipLocked: true });
     if (!next) return undefined;

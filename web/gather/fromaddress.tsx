@@ -3,6 +3,7 @@ import { lookAt } from '@placard/core/contract';
 import { useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { inBytes, plural } from '../kit/words.ts';
+import { CollectButton } from './collectbutton.tsx';
 import { FoundSheet } from './foundsheet.tsx';
 
 /** Brings in what stands at a web address: a file, or what is found on a page. */
@@ -34,6 +35,7 @@ export function FromAddress({ given }: { given: string }) {
           {isPending ? 'Looking …' : 'Look'}
         </button>
       </form>
+      {!data && !error && <CollectButton />}
       {error && <Notice severity="stop">{error.message}</Notice>}
       {data && (
         <>

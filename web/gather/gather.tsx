@@ -1,4 +1,4 @@
-import { FolderOpen, Globe, Images, Stamp } from 'lucide-react';
+import { FolderOpen, Globe, Images, Mic, Stamp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { acceptArrivals, discardArrival, listArrivals, readSite, type Arrival } from '@placard/core/contract';
@@ -11,6 +11,8 @@ import { ForAll } from './forall.tsx';
 import { FromAddress } from './fromaddress.tsx';
 import { FromAgency } from './fromagency.tsx';
 import { FromCatalogue } from './fromcatalogue.tsx';
+import { Record } from './record.tsx';
+import { Room } from './room.tsx';
 import { uploads, useSending } from './uploads.ts';
 
 const ACCEPTED =
@@ -21,6 +23,7 @@ const WAYS = [
   { way: 'address', says: 'From an address', icon: Globe },
   { way: 'catalogue', says: 'From the catalogue', icon: Images },
   { way: 'agency', says: 'From the agency', icon: Stamp },
+  { way: 'record', says: 'Record', icon: Mic },
 ];
 
 /** Bring files in by every way there is, see them arrive, and take them into the holdings. */
@@ -65,6 +68,7 @@ export default function Gather() {
           <div className="mr-auto">
             <h1>Arrivals</h1>
             <p className="text-soft">Drop files anywhere, or paste a picture or an address.</p>
+            <Room />
           </div>
           <PickFiles />
           {WAYS.map(({ way, says, icon: Icon }) => (
@@ -86,6 +90,7 @@ export default function Gather() {
             {from === 'address' && <FromAddress given={search.get('address') ?? ''} />}
             {from === 'catalogue' && <FromCatalogue />}
             {from === 'agency' && <FromAgency />}
+            {from === 'record' && <Record />}
           </section>
         )}
         {accept.error && <Notice severity="stop">{accept.error.message}</Notice>}

@@ -8,6 +8,7 @@ import {
   listJobs,
   listPages,
   readAsset,
+  readRoom,
   readSite,
   readStages,
   type Endpoint,
@@ -51,7 +52,7 @@ export function useDo<P extends Schema, Q extends Schema, B extends Schema, A ex
   });
 }
 
-const CHANGING = [listArrivals, listAssets, listComps, listPages, readAsset, readSite, readStages];
+const CHANGING = [listArrivals, listAssets, listComps, listPages, readAsset, readRoom, readSite, readStages];
 
 /** Listens to what the server tells of (server-sent events) and keeps every screen true. */
 export function useServerEvents(): void {
