@@ -62,6 +62,11 @@ test('what stands in a page is not binned, and says where; what does not is, and
       .getByRole('link')
       .first(),
   ).toHaveAttribute('href', /\/place\//);
+  // The replacement is offered right there.
+  await page.getByLabel('What takes the place of Slow turning').fill('long cloud');
+  await expect(
+    page.getByRole('button', { name: 'Put The long cloud in the place of Slow turning' }),
+  ).toBeVisible();
   await page.getByLabel('Words on the label').fill('sunspots');
   await found(page).getByRole('button').first().click();
   await bar.getByRole('button', { name: 'Bin' }).click();

@@ -13,6 +13,7 @@ import { LICENCES } from '@placard/core/licence';
 import { useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
+import { Replacement } from './replacement.tsx';
 
 /** What was done last, and how it is taken back. */
 interface Done {
@@ -104,7 +105,16 @@ export function ChosenBar({ chosen, total, bin, sections, onEvery, onNone }: Cho
               </Link>
             </span>
           ))}{' '}
-          and was left. Choose what takes its place on its placard first.
+          and was left.
+          <Replacement
+            id={id}
+            title={title}
+            onDone={() => {
+              toBin.reset();
+              onNone();
+              setDone({ says: `“${title}” was replaced in its pages and put into the bin.` });
+            }}
+          />
         </Notice>
       ))}
       {done && (

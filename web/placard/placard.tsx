@@ -150,7 +150,7 @@ function WallLabel({ asset, picture }: { asset: AssetDetail; picture: boolean })
         placeholder="None"
       />
       <details className="text-[13px]">
-        <summary className="caption py-1">Addresses of creator and source</summary>
+        <summary className="caption py-1">Addresses, picture id, date of access</summary>
         <Field
           name="Creator’s address"
           value={placard.creatorUrl}
@@ -162,6 +162,18 @@ function WallLabel({ asset, picture }: { asset: AssetDetail; picture: boolean })
           value={placard.sourceUrl}
           onChange={(sourceUrl) => change({ sourceUrl })}
           placeholder="https://"
+        />
+        <Field
+          name="Picture id"
+          value={placard.pictureId}
+          onChange={(pictureId) => change({ pictureId })}
+          placeholder="None"
+        />
+        <Field
+          name="Date of access"
+          value={placard.accessed}
+          onChange={(accessed) => change({ accessed })}
+          placeholder="2026-11-24"
         />
       </details>
       {facts.kind !== 'picture' && <Captions asset={asset} />}
