@@ -241,3 +241,54 @@ test('the collect button sends a page’s address, and no more, from wherever it
   await expect(opened.getByText(/^From 127\.0\.0\.1, by /).first()).toBeVisible();
   expect(await foreign.evaluate(() => [document.cookie, window.opener])).toEqual(['', null]);
 });
+
+test('a file dropped into a page is asked only for its alt text, and stands where it was dropped', async ({
+  page,
+}) => {
+  await page.goto('/pages');
+  await page.getByRole('link', { name: 'Autumn star parties' }).click();
+  const words = page.getByRole('textbox', { name: 'Words of the page' });
+  const target = words.getByText('Every party begins with ten minutes');
+  await target.scrollIntoViewIfNeeded();
+  const box = await target.boundingBox();
+  const before = await words.locator('.react-renderer, img').count();
+  const bytes = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#375' } })
+    .png()
+    .toBuffer();
+  await page.evaluate(
+    ({ base64, x, y }) => {
+      const data = new DataTransfer();
+      const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+      data.items.add(new File([bytes], 'The green field.png', { type: 'image/png' }));
+      const at = document.elementFromPoint(x, y);
+      for (const type of ['dragenter', 'dragover', 'drop'])
+        at?.dispatchEvent(
+          new DragEvent(type, {
+            dataTransfer: data,
+            clientX: x,
+            clientY: y,
+            bubbles: true,
+            cancelable: true,
+          }),
+        );
+    },
+    { base64: bytes.toString('base64'), x: (box?.x ?? 0) + 40, y: (box?.y ?? 0) + (box?.height ?? 0) - 4 },
+  );
+  const asked = page.getByRole('alertdialog', { name: 'Alt text is missing' });
+  await expect(asked).toContainText('“The green field” has no alt text');
+  await expect(page).toHaveURL(/\/place\//);
+  await asked.getByLabel('What it shows').fill('A field, all green');
+  await asked.getByRole('button', { name: 'Save and place it' }).click();
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await expect(words.getByAltText('A field, all green')).toBeVisible();
+  expect(await words.locator('.react-renderer, img').count()).toBeGreaterThan(before);
+  // Between the paragraph it was dropped on and what followed it.
+  const picture = await words.getByAltText('A field, all green').boundingBox();
+  const paragraph = await target.boundingBox();
+  const film = await words.locator('video').first().boundingBox();
+  expect(picture?.y).toBeGreaterThan(paragraph?.y ?? 0);
+  expect(picture?.y).toBeLessThan(film?.y ?? 0);
+  await page.keyboard.press('Delete');
+  await expect(words.getByAltText('A field, all green')).toHaveCount(0);
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+});

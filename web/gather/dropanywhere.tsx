@@ -42,7 +42,8 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
       onDragOver={(event) => {
         if (!hasFiles(event)) return;
         event.preventDefault();
-        setOver(true);
+        // A page takes what is dropped into its words itself, exactly there.
+        setOver(!(event.target instanceof Element && event.target.closest('.ProseMirror')));
       }}
       onDragLeave={(event) => {
         if (!event.currentTarget.contains(event.relatedTarget as Node | null)) setOver(false);

@@ -1,6 +1,6 @@
-import { useDeferredValue, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useDeferredValue } from 'react';
 import { searchAgency } from '@placard/core/contract';
+import { useAddressQuery } from '../kit/addressquery.ts';
 import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
@@ -10,8 +10,8 @@ import { Paging } from './paging.tsx';
 
 /** Takes comps from the picture agency, and swaps in their originals once they are bought. */
 export function FromAgency() {
-  const [search, setSearch] = useSearchParams();
-  const [words, setWords] = useState(search.get('words') ?? '');
+  const [search, change] = useAddressQuery();
+  const words = search.get('words') ?? '';
   const settled = useDeferredValue(words);
   const page = Math.max(1, Number(search.get('page') ?? 1));
   const answer = useAsk(
@@ -19,8 +19,6 @@ export function FromAgency() {
     { query: { words: settled, page: String(page) } },
     { staleTime: 60_000, placeholderData: (before) => before, retry: false },
   );
-  const goTo = (page: number) =>
-    setSearch({ from: 'agency', ...(words ? { words } : {}), page: String(page) }, { replace: true });
   return (
     <>
       <Comps />
@@ -31,11 +29,7 @@ export function FromAgency() {
           aria-label="Words or a picture’s number"
           placeholder="Words, or a picture’s number"
           value={words}
-          onChange={(event) => {
-            const text = event.target.value;
-            setWords(text);
-            setSearch({ from: 'agency', ...(text ? { words: text } : {}) }, { replace: true });
-          }}
+          onChange={(event) => change({ words: event.target.value, page: '' })}
         />
         <span className="text-soft">
           Comps may be tried out in pages, with the credit the agency demands. They cannot be handed off.
@@ -46,7 +40,7 @@ export function FromAgency() {
       {answer.data && (
         <FoundSheet found={answer.data.items} empty="The agency has nothing under these words." />
       )}
-      <Paging page={page} total={answer.data?.total ?? 0} onPage={goTo} />
+      <Paging page={page} total={answer.data?.total ?? 0} onPage={(next) => change({ page: String(next) })} />
     </>
   );
 }

@@ -1,7 +1,7 @@
-import { useDeferredValue, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useDeferredValue } from 'react';
 import { CATALOGUE_KINDS, searchCatalogue, SHAPES } from '@placard/core/contract';
 import { COLOURS } from '@placard/core/likeness';
+import { useAddressQuery } from '../kit/addressquery.ts';
 import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
@@ -13,8 +13,8 @@ const oneOf = <T extends string>(list: readonly T[], text: string | null) =>
 
 /** Searches the freely licensed catalogue; the search lives in the address bar. */
 export function FromCatalogue() {
-  const [search, setSearch] = useSearchParams();
-  const [words, setWords] = useState(search.get('words') ?? '');
+  const [search, change] = useAddressQuery();
+  const words = search.get('words') ?? '';
   const settled = useDeferredValue(words);
   const page = Math.max(1, Number(search.get('page') ?? 1));
   const filters = {
@@ -31,16 +31,7 @@ export function FromCatalogue() {
     { staleTime: 60_000, placeholderData: (before) => before, retry: false },
   );
   const set = (name: string, value: string) =>
-    setSearch(
-      (before) => {
-        const after = new URLSearchParams(before);
-        if (value) after.set(name, value);
-        else after.delete(name);
-        if (name !== 'page') after.delete('page');
-        return after;
-      },
-      { replace: true },
-    );
+    change({ [name]: value, ...(name === 'page' ? {} : { page: '' }) });
   const choice = (name: 'colour' | 'shape' | 'kind', any: string, list: readonly string[]) => (
     <select
       className="input w-auto"
@@ -76,7 +67,6 @@ export function FromCatalogue() {
           autoFocus
           value={words}
           onChange={(event) => {
-            setWords(event.target.value);
             set('words', event.target.value);
           }}
         />

@@ -24,10 +24,15 @@ const COMPARED_AT_ONCE = 2;
 const PART = 8_000_000;
 const RETRY_AFTER = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000];
 
+/** What became of a file: it arrived, or its bytes were held already. */
+export type Came = { arrival: string } | { asset: string };
+
 interface Entry {
   upload: Upload;
   file: File;
   sending: Sending;
+  /** Told of what became of it, where somebody waits for it. */
+  came?: (came: Came) => void;
 }
 
 /** Sends files, a few at a time, and goes on by itself when a connection comes back. */
@@ -51,23 +56,34 @@ class Uploads {
   list = () => this.#list;
 
   add(files: Iterable<File>): void {
-    for (const file of files) {
-      const key = `sending-${++this.#next}`;
-      const empty = file.size === 0;
-      const sending: Sending = {
-        key,
-        arrival: null,
-        fileName: file.name,
-        bytes: file.size,
-        sent: 0,
-        state: empty ? 'failed' : 'comparing',
-        says: empty ? 'This file is empty.' : null,
-      };
-      this.#entries.set(key, { upload: this.#prepare(key, file), file, sending });
-      if (!empty) this.#toCompare.push(key);
-    }
+    for (const file of files) this.#take(file);
     this.#tell();
     this.#compare();
+  }
+
+  /** Adds one file for somebody who waits to hear what became of it; answers its key. */
+  addOne(file: File, came: (came: Came) => void): string {
+    const key = this.#take(file, came);
+    this.#tell();
+    this.#compare();
+    return key;
+  }
+
+  #take(file: File, came?: (came: Came) => void): string {
+    const key = `sending-${++this.#next}`;
+    const empty = file.size === 0;
+    const sending: Sending = {
+      key,
+      arrival: null,
+      fileName: file.name,
+      bytes: file.size,
+      sent: 0,
+      state: empty ? 'failed' : 'comparing',
+      says: empty ? 'This file is empty.' : null,
+    };
+    this.#entries.set(key, { upload: this.#prepare(key, file), file, sending, ...(came ? { came } : {}) });
+    if (!empty) this.#toCompare.push(key);
+    return key;
   }
 
   /** Stops one and forgets it; its arrival is discarded by whoever asked. */
@@ -111,6 +127,8 @@ class Uploads {
         this.#ended();
       },
       onSuccess: () => {
+        const arrival = upload.url?.split('/').at(-1) ?? '';
+        this.#entries.get(key)?.came?.({ arrival });
         this.#entries.delete(key);
         this.#tell();
         this.#ended();
@@ -127,16 +145,20 @@ class Uploads {
       const entry = this.#entries.get(key);
       if (!entry) continue;
       this.#comparing++;
-      void this.#isKnown(entry.file).then((title) => {
+      void this.#isKnown(entry.file).then((known) => {
         this.#comparing--;
-        if (title === null) {
+        if (known && entry.came) {
+          entry.came({ asset: known.asset });
+          this.#entries.delete(key);
+          this.#tell();
+        } else if (known === null) {
           this.#change(key, { state: 'queued' });
           this.#toSend.push(key);
           this.#fill();
         } else {
           this.#change(key, {
             state: 'known',
-            says: `Held already, byte for byte, as “${title}”. Nothing was sent.`,
+            says: `Held already, byte for byte, as “${known.title}”. Nothing was sent.`,
           });
         }
         this.#compare();
@@ -144,11 +166,12 @@ class Uploads {
     }
   }
 
-  async #isKnown(file: File): Promise<string | null> {
+  async #isKnown(file: File): Promise<{ asset: string; title: string } | null> {
     const sha256 = await sha256Of(file);
     if (sha256 === null) return null;
     const known = await call(knownFiles, { body: { sha256: [sha256] } }).catch(() => []);
-    return known[0]?.title ?? null;
+    const [first] = known;
+    return first?.asset ? { asset: first.asset, title: first.title } : null;
   }
 
   #fill(): void {

@@ -1,14 +1,14 @@
 import { useMemo } from 'react';
-import { useSearchParams } from 'react-router';
 import * as v from 'valibot';
 import { FACETS, SearchSchema, type Facet } from '@placard/core/contract';
+import { useAddressQuery } from '../kit/addressquery.ts';
 
 /** What stands in the address bar of the holdings, as the server wants to be asked; what it does not know is left out. */
 export type Asked = Partial<Record<keyof typeof SearchSchema.entries, string>>;
 
 /** The search of the holdings, kept in the address bar, so that it can be kept, sent and gone back to. */
 export function useSearch() {
-  const [params, setParams] = useSearchParams();
+  const [params, set] = useAddressQuery();
   const asked = useMemo((): Asked => {
     const given = [...params].filter(([name, value]) => {
       const schema = SearchSchema.entries[name as keyof typeof SearchSchema.entries] as
@@ -17,19 +17,6 @@ export function useSearch() {
     });
     return Object.fromEntries(given);
   }, [params]);
-  /** Changes parts of the search; an empty text takes a part away. */
-  const set = (changes: Partial<Record<string, string>>) =>
-    setParams(
-      (before) => {
-        const after = new URLSearchParams(before);
-        for (const [name, value] of Object.entries(changes)) {
-          if (value) after.set(name, value);
-          else after.delete(name);
-        }
-        return after;
-      },
-      { replace: true },
-    );
   const narrowed =
     FACETS.some((facet: Facet) => asked[facet]) ||
     Boolean(asked.words || asked.since || asked.until || asked.by);

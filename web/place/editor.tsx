@@ -5,6 +5,7 @@ import { useOutletContext } from 'react-router';
 import type { Page, Person, Site } from '@placard/core/contract';
 import { columnOf, isLinkAddress, type PageDocument } from '@placard/core/page';
 import { UnpackView } from '../embed/unpackview.tsx';
+import { Notice } from '../kit/notice.tsx';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { FootRight } from '../shell/foot.tsx';
 import { useSelection } from '../shell/selection.tsx';
@@ -19,6 +20,7 @@ import { RefusedPlacing } from './refusedplacing.tsx';
 import { SaveLine } from './saveline.tsx';
 import { StandingPanel } from './standingpanel.tsx';
 import { useAutosave } from './usepage.ts';
+import { useDropFiles } from './usedropfiles.ts';
 import { usePlaceAsset } from './useplaceasset.ts';
 import { WordControls } from './wordcontrols.tsx';
 
@@ -41,6 +43,7 @@ export function PageEditor({ page, site, onOpenNewer }: PageEditorProps) {
   titleNow.current = title;
   const { state, findings, write, flush } = useAutosave(page);
   const drop = useRef<(id: string, at: number) => void>(() => {});
+  const dropFiles = useRef<(files: File[], at: number) => void>(() => {});
   const editor = useEditor({
     editable: mayWrite,
     injectNonce: NONCE ?? '',
@@ -71,6 +74,13 @@ export function PageEditor({ page, site, onOpenNewer }: PageEditorProps) {
       attributes: { 'aria-label': 'Words of the page', role: 'textbox', 'aria-multiline': 'true' },
       handleDrop: (view, event) => {
         const id = event.dataTransfer?.getData(DRAGGED_ASSET);
+        const files = event.dataTransfer?.files;
+        if (!id && files && files.length > 0) {
+          event.preventDefault();
+          event.stopPropagation();
+          dropFiles.current([...files], boundaryAt(view, event.clientX, event.clientY));
+          return true;
+        }
         if (!id) return false;
         event.preventDefault();
         drop.current(id, boundaryAt(view, event.clientX, event.clientY));
@@ -90,6 +100,12 @@ export function PageEditor({ page, site, onOpenNewer }: PageEditorProps) {
   });
   const placing = usePlaceAsset(editor, site);
   drop.current = placing.place;
+  const {
+    dropping,
+    drop: takeFiles,
+    dismiss,
+  } = useDropFiles(editor, page.section.id, placing.place, placing.refused !== null);
+  dropFiles.current = takeFiles;
 
   const selected = useEditorState({ editor, selector: ({ editor }) => selectedPlacement(editor) });
   useEffect(() => {
@@ -165,6 +181,21 @@ export function PageEditor({ page, site, onOpenNewer }: PageEditorProps) {
         </div>
       </div>
       <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto py-3 pr-5 max-lg:px-4">
+        {dropping.map(({ key, fileName, says }) => (
+          <Notice
+            key={key}
+            severity={says ? 'stop' : 'note'}
+            action={
+              says && (
+                <button type="button" className="button-plain" onClick={() => dismiss(key)}>
+                  Dismiss
+                </button>
+              )
+            }
+          >
+            {says ? `${fileName} was not placed. ${says}` : `Bringing in ${fileName} …`}
+          </Notice>
+        ))}
         {placing.refused && <RefusedPlacing refused={placing.refused} onDone={placing.settle} />}
         {selected && mayWrite && <StandingPanel editor={editor} selected={selected} site={site} />}
         <SelectedPlacard />
