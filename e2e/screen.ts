@@ -20,6 +20,8 @@ const stageLink = (page: Page, stage: string) =>
 /** Goes to a stage by the stage rule. */
 export async function goTo(page: Page, stage: string): Promise<void> {
   await stageLink(page, stage).click();
+  // The screen before stays until the next one has loaded.
+  await expect(stageLink(page, stage)).toHaveAttribute('aria-current', 'page');
 }
 
 /** The number that stands at a stage. */
