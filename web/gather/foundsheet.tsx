@@ -96,7 +96,7 @@ function Terms({
         {width && height ? `, ${inPixels(width, height)}` : ''}
       </span>
       <span
-        className={`block truncate text-[12px] ${terms ? 'text-spruce' : 'text-ochre'}`}
+        className={`block truncate text-[12px] ${terms?.permits.includes('Distribution') ? 'text-spruce' : 'text-ochre'}`}
         title={licenceUrl}
       >
         {terms ? terms.short || terms.name : licenceUrl ? 'a licence not on our list' : 'licence not said'}

@@ -32,7 +32,8 @@ export function FromAgency() {
           onChange={(event) => change({ words: event.target.value, page: '' })}
         />
         <span className="text-soft">
-          Comps may be tried out in pages, with the credit the agency demands. They cannot be handed off.
+          Comps may be tried out in pages, with the credit the agency demands. They must not go out to
+          visitors.
         </span>
         <span className="ml-auto text-soft">{answer.data && plural(answer.data.total, 'picture')}</span>
       </div>
