@@ -1,9 +1,9 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useRef, useState, type RefObject } from 'react';
-import { discardArrival, type Arrival, type Planned, type Site } from '@placard/core/contract';
+import { discardArrival, type Arrival, type Site, type Wish } from '@placard/core/contract';
 import { useDo } from '../kit/asking.ts';
 import { ArrivalRow, SendingRow } from './arrivalrow.tsx';
-import type { Decision } from './decision.ts';
+import { usePlan, type Decision } from './decision.ts';
 import { uploads, type Sending } from './uploads.ts';
 
 interface ArrivalListProps {
@@ -13,7 +13,7 @@ interface ArrivalListProps {
   list: Arrival[];
   sections: Site['sections'];
   decisionOf: (arrival: Arrival) => Decision;
-  planOf: (arrival: Arrival) => Planned | undefined;
+  wishFor: (arrival: Arrival) => Wish;
   chosen: ReadonlySet<string>;
   onChoose: (chosen: ReadonlySet<string>) => void;
   onDecide: (id: string, decision: Decision) => void;
@@ -29,7 +29,7 @@ export function ArrivalList(props: ArrivalListProps) {
     list,
     sections,
     decisionOf,
-    planOf,
+    wishFor,
     chosen,
     onChoose,
     onDecide,
@@ -54,6 +54,9 @@ export function ArrivalList(props: ArrivalListProps) {
     scrollMargin: margin,
     overscan: 6,
   });
+  // Only what is in view is asked about, however many there are.
+  const inView = rows.getVirtualItems().flatMap(({ index }) => list[index - sending.length] ?? []);
+  const plan = usePlan(inView.filter(({ state }) => state === 'ready').map(wishFor));
   const choose = (id: string, range: boolean) => {
     const next = new Set(chosen);
     const ready = list.filter(({ state }) => state === 'ready').map(({ id }) => id);
@@ -94,7 +97,7 @@ export function ArrivalList(props: ArrivalListProps) {
                   arrival={arrival}
                   sections={sections}
                   decision={decisionOf(arrival)}
-                  planned={planOf(arrival)}
+                  planned={plan.get(arrival.id)}
                   chosen={chosen.has(arrival.id)}
                   onChoose={(range) => choose(arrival.id, range)}
                   onDecide={(decision) => onDecide(arrival.id, decision)}

@@ -30,7 +30,8 @@ export function usePlan(wishes: Wish[]): Map<string, Planned> {
   const plan = useQuery({
     queryKey: [planArrivals.path, asked],
     queryFn: () => call(planArrivals, { body: { arrivals: JSON.parse(asked) as Wish[] } }),
-    enabled: asked !== '[]',
+    // Before the sections are known, nothing can be filed anywhere.
+    enabled: asked !== '[]' && !asked.includes('"section":""'),
     placeholderData: (before) => before,
   });
   return new Map((plan.data ?? []).map((line) => [line.id, line]));

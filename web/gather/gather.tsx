@@ -6,7 +6,7 @@ import { useAsk, useDo } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
 import { ArrivalList } from './arrivallist.tsx';
-import { usePlan, wishOf, type Decision } from './decision.ts';
+import { wishOf, type Decision } from './decision.ts';
 import { ForAll } from './forall.tsx';
 import { FromAddress } from './fromaddress.tsx';
 import { FromAgency } from './fromagency.tsx';
@@ -46,15 +46,12 @@ export default function Gather() {
   const meant = ready.some(({ id }) => chosen.has(id)) ? ready.filter(({ id }) => chosen.has(id)) : ready;
   const sections = site.data?.sections ?? [];
   const forAll = { ...all, section: all.section ?? sections[0]?.id ?? '' };
-  const wishes = forAll.section
-    ? ready.map((arrival) => wishOf(arrival, decisions[arrival.id] ?? {}, forAll))
-    : [];
-  const plan = usePlan(wishes);
+  const wishFor = (arrival: Arrival) => wishOf(arrival, decisions[arrival.id] ?? {}, forAll);
   const take = (some: Arrival[], instead?: string) =>
     accept.mutate({
       body: {
         arrivals: some.map((arrival) => ({
-          ...wishOf(arrival, decisions[arrival.id] ?? {}, forAll),
+          ...wishFor(arrival),
           ...(instead ? { instead } : {}),
         })),
       },
@@ -139,7 +136,7 @@ export default function Gather() {
               list={list}
               sections={sections}
               decisionOf={({ id }) => ({ ...forAll, ...decisions[id] })}
-              planOf={({ id }) => plan.get(id)}
+              wishFor={wishFor}
               chosen={chosen}
               onChoose={setChosen}
               onDecide={(id, decision) =>

@@ -28,7 +28,8 @@ const RETRY_AFTER = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000];
 export type Came = { arrival: string } | { asset: string };
 
 interface Entry {
-  upload: Upload;
+  /** Made when it is sent: three thousand at once would hold the window up. */
+  upload?: Upload;
   file: File;
   sending: Sending;
   /** Told of what became of it, where somebody waits for it. */
@@ -81,7 +82,7 @@ class Uploads {
       state: empty ? 'failed' : 'comparing',
       says: empty ? 'This file is empty.' : null,
     };
-    this.#entries.set(key, { upload: this.#prepare(key, file), file, sending, ...(came ? { came } : {}) });
+    this.#entries.set(key, { file, sending, ...(came ? { came } : {}) });
     if (!empty) this.#toCompare.push(key);
     return key;
   }
@@ -92,7 +93,7 @@ class Uploads {
     const under = entry?.sending.state === 'sending';
     this.#entries.delete(key);
     this.#tell();
-    await entry?.upload.abort();
+    await entry?.upload?.abort();
     if (under) this.#ended();
   }
 
@@ -182,11 +183,12 @@ class Uploads {
       if (!entry) continue;
       this.#sending++;
       this.#change(key, { state: 'sending' });
-      void this.#begin(entry);
+      entry.upload ??= this.#prepare(key, entry.file);
+      void this.#begin(entry.upload);
     }
   }
 
-  async #begin({ upload }: Entry): Promise<void> {
+  async #begin(upload: Upload): Promise<void> {
     const [previous] = await upload.findPreviousUploads().catch(() => []);
     if (previous) upload.resumeFromPreviousUpload(previous);
     upload.start();
@@ -211,7 +213,7 @@ class Uploads {
       this.#telling = false;
       this.#list = [...this.#entries.values()].map(({ sending }) => sending);
       for (const listener of this.#listeners) listener();
-    }, 50);
+    }, 120);
   }
 }
 

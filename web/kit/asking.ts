@@ -54,19 +54,30 @@ export function useDo<P extends Schema, Q extends Schema, B extends Schema, A ex
 
 const CHANGING = [listArrivals, listAssets, listComps, listPages, readAsset, readRoom, readSite, readStages];
 
+/** Milliseconds within which changes are followed together. */
+const REFRESH_AFTER = 700;
+
 /** Listens to what the server tells of (server-sent events) and keeps every screen true. */
 export function useServerEvents(): void {
   const client = useQueryClient();
   useEffect(() => {
     const events = new EventSource('/api/events');
+    let due: ReturnType<typeof setTimeout> | undefined;
+    // Many things change at once while many files come in; every screen follows within a moment.
     const refresh = () => {
-      for (const changing of CHANGING) void client.invalidateQueries({ queryKey: [changing.path] });
+      due ??= setTimeout(() => {
+        due = undefined;
+        for (const changing of CHANGING) void client.invalidateQueries({ queryKey: [changing.path] });
+      }, REFRESH_AFTER);
     };
     events.addEventListener('changed', refresh);
     events.addEventListener('jobs', (event) => {
       client.setQueryData(keyOf(listJobs), JSON.parse((event as MessageEvent<string>).data) as Job[]);
       void client.invalidateQueries({ queryKey: [readAsset.path] });
     });
-    return () => events.close();
+    return () => {
+      clearTimeout(due);
+      events.close();
+    };
   }, [client]);
 }
