@@ -33,6 +33,25 @@ describe('a statement', () => {
   it.each([
     [{ licence: 'own', title: 'Full', creator: 'Fernhollow staff' }, '“Full” by Fernhollow staff'],
     [
+      {
+        licence: 'comp',
+        title: 'Ridge',
+        creator: 'Bram Oste',
+        source: 'Quillmere Pictures',
+        pictureId: 'QM-80234',
+        accessed: '2026-11-04',
+      },
+      '“Ridge” by Bram Oste, Quillmere Pictures QM-80234, seen 4 November 2026, comp, not yet licensed',
+    ],
+    [
+      { licence: 'bought', creator: 'Bram Oste', source: 'Quillmere Pictures', pictureId: 'QM-80234' },
+      'By Bram Oste, Quillmere Pictures QM-80234, licensed',
+    ],
+    [
+      { licence: 'own', creator: 'Staff', source: 'Archive', pictureId: 'A-7', accessed: '2026-11-04' },
+      'By Staff, Archive',
+    ],
+    [
       { licence: 'permission', creator: 'Odd Farrow', source: 'the workshop' },
       'By Odd Farrow, the workshop, used with permission',
     ],

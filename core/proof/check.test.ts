@@ -73,6 +73,8 @@ describe('a picture', () => {
     expect(rules(held({ ...labelled, creator: '' }))).toEqual(['stop credit-missing']));
   it('needs a licence', () =>
     expect(rules(held({ ...labelled, licence: 'unknown' }))).toEqual(['stop licence-unknown']));
+  it('that is still a comp may not go out, and says so whatever else is right', () =>
+    expect(rules(held({ ...labelled, licence: 'comp', pictureId: 'QM-1' }))).toEqual(['stop comp-left']));
   it('with too few pixels is soft', () => expect(rules(held(labelled, 400))).toEqual(['warn soft']));
   it('is sharp at a smaller measure', () =>
     expect(rules(held(labelled, 400), [picture({ position: 'beside-left', measure: 'aside' })])).toEqual([]));
