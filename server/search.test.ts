@@ -80,6 +80,10 @@ describe('finding what is held', () => {
     expect(counts?.use).toEqual({ unused: 2 });
   });
 
+  it('refuses a day that is none', async () => {
+    expect((await editor.ask('GET', '/api/assets?since=2026-99-99')).status).toBe(400);
+  });
+
   it('goes on where the last part ended', async () => {
     const whole = await titles('sort=title');
     expect([

@@ -74,9 +74,7 @@ export type AssetDetail = v.InferOutput<typeof AssetDetailSchema>;
 const words = (longest: number) => v.optional(v.pipe(v.string(), v.maxLength(longest)));
 const whole = (least: number, most: number) =>
   v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(least), v.maxValue(most));
-const day = v.optional(
-  v.pipe(v.string(), v.regex(/^\d{4}-\d{2}-\d{2}$/, 'Write the day as year-month-day.')),
-);
+const day = v.optional(v.pipe(v.string(), v.isoDate('Write the day as year-month-day.')));
 const yes = v.optional(v.literal('yes'));
 
 export const SORTS = ['added', 'title', 'bytes', 'pixels', 'licence', 'uses'] as const;

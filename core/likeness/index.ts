@@ -1,2 +1,2 @@
 export { COLOURS, colourOf, type Colour } from './colour.ts';
-export { apart, likeness, SIDE, SAME_PICTURE } from './likeness.ts';
+export { apart, likeness, sameProportions, SIDE, SAME_PICTURE } from './likeness.ts';

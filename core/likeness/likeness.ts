@@ -2,6 +2,8 @@
 export const SIDE = 32;
 /** Up to so many bits apart, two pictures are taken for the same one in another size or compression. */
 export const SAME_PICTURE = 8;
+/** How far proportions of the same picture may lie apart: a saving rounds to whole pixels. */
+const SAME_RATIO = 0.03;
 const LOW = 8;
 
 const COSINE = Array.from({ length: LOW }, (_, frequency) =>
@@ -26,6 +28,14 @@ export function likeness(grey: Uint8Array): bigint {
     (bits, value, at) => (at > 0 && value > median ? bits | (1n << BigInt(at)) : bits),
     0n,
   );
+}
+
+/** True when two pictures have the same proportions, as near as whole pixels allow. */
+export function sameProportions(
+  a: { width: number; height: number },
+  b: { width: number; height: number },
+): boolean {
+  return Math.abs((a.width / a.height) * (b.height / b.width) - 1) <= SAME_RATIO;
 }
 
 /** How many of 64 bits two likenesses differ in. */

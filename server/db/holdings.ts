@@ -39,7 +39,7 @@ export const original = mysqlTable('original', {
   facts: json<Facts>('facts').notNull(),
   /** Store key of a small picture of it. */
   thumbnail: varchar('thumbnail', { length: 200 }),
-  /** How it looks, as 64 bits (difference hash); null for what is no still picture. */
+  /** How it looks, as 64 bits (perceptual hash by DCT); null for what is no still picture. */
   likeness: bigint('likeness', { mode: 'bigint', unsigned: true }),
   /** The colour it would be called by. */
   colour: varchar('colour', { length: 10 }),

@@ -11,7 +11,7 @@ import { replaceFile } from './replacefile.ts';
 import { refreshSearch } from './searchrows.ts';
 
 /** The name an arrival wants, before anybody asks whether it is taken: of its words, else of its kind. */
-function wantedName(wish: Wish, row: { proposedTitle: string; fileName: string }, kind: string): string {
+function wantedName(wish: Wish, row: { proposedTitle: string }, kind: string): string {
   // A camera's number is no name, and titleFromFileName found no words in it either.
   return slug(wish.title || row.proposedTitle, kind);
 }

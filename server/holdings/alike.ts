@@ -1,13 +1,11 @@
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import type { Alike } from '@placard/core/contract';
-import { SAME_PICTURE } from '@placard/core/likeness';
+import { SAME_PICTURE, sameProportions } from '@placard/core/likeness';
 import type { Database } from '../db/database.ts';
 import { arrival, asset, original, placard } from '../db/schema.ts';
 import type { Store } from '../store/store.ts';
 
 const MOST = 4;
-/** How far proportions of the same picture may lie apart: a saving rounds to whole pixels. */
-const SAME_RATIO = 0.03;
 
 /** The SHA-256 of what is held or arriving and looks like this file, the likest first. */
 export async function alikeTo(database: Database, siteId: string, sha256: string): Promise<string[]> {
@@ -28,9 +26,8 @@ export async function alikeTo(database: Database, siteId: string, sha256: string
     )
     .orderBy(bits)
     .limit(50);
-  const ratio = file.facts.width / file.facts.height;
   return rows
-    .filter(({ facts }) => Math.abs(facts.width / facts.height / ratio - 1) <= SAME_RATIO)
+    .filter(({ facts }) => sameProportions(facts, file.facts))
     .slice(0, MOST)
     .map(({ sha256 }) => sha256);
 }

@@ -1,7 +1,7 @@
 import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { Placard } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
-import { asset, original, page, placard, placement, rendition, section, version } from '../db/schema.ts';
+import { asset, page, placard, placement, rendition, section, version } from '../db/schema.ts';
 import { NotFound, Problem } from '../http/problem.ts';
 import { replaceInPages } from '../pages/replaceinpages.ts';
 import type { Store } from '../store/store.ts';
@@ -176,13 +176,7 @@ export async function emptyBin(database: Database, store: Store, siteId: string)
     ]);
     await database.delete(asset).where(and(eq(asset.id, id), isNotNull(asset.binnedAt)));
     for (const { key } of renditions) await store.delete(key);
-    for (const sha256 of new Set(versions.map(({ sha256 }) => sha256))) {
-      const [kept] = await database
-        .select({ sha256: original.sha256 })
-        .from(original)
-        .where(eq(original.sha256, sha256));
-      if (kept) await forgetOriginal(database, store, sha256);
-    }
+    for (const { sha256 } of versions) await forgetOriginal(database, store, sha256);
   }
   return rows.length;
 }

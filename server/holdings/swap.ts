@@ -1,8 +1,8 @@
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Comp, Person } from '@placard/core/contract';
-import { apart } from '@placard/core/likeness';
+import { apart, sameProportions } from '@placard/core/likeness';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { arrival, asset, original, page, placard, placement, swap, version } from '../db/schema.ts';
@@ -17,7 +17,6 @@ import { refreshSearch } from './searchrows.ts';
 
 /** A watermark changes more of a picture than a saving does. */
 const SAME_UNDER_WATERMARK = 16;
-const SAME_RATIO = 0.03;
 const MOST_BYTES = 500_000_000;
 
 /** The comps that wait for their originals, with the pages they stand in, and what was swapped lately. */
@@ -27,20 +26,31 @@ export async function listComps(
   siteId: string,
   agency: Agency | null,
 ): Promise<Comp[]> {
-  const rows = await database
+  const wanted = await database
     .select({ asset, placard, thumbnail: original.thumbnail, swapId: swap.id })
     .from(asset)
     .innerJoin(placard, eq(placard.assetId, asset.id))
     .innerJoin(original, eq(original.sha256, asset.sha256))
     .leftJoin(swap, eq(swap.assetId, asset.id))
-    .where(and(eq(asset.siteId, siteId), isNull(asset.binnedAt)))
+    .where(
+      and(
+        eq(asset.siteId, siteId),
+        isNull(asset.binnedAt),
+        or(eq(placard.licence, 'comp'), isNotNull(swap.id)),
+      ),
+    )
     .orderBy(desc(asset.addedAt));
-  const wanted = rows.filter(({ placard, swapId }) => placard.licence === 'comp' || swapId !== null);
+  if (wanted.length === 0) return [];
   const uses = await database
     .selectDistinct({ assetId: placement.assetId, id: page.id, title: page.title })
     .from(placement)
     .innerJoin(page, eq(page.id, placement.pageId))
-    .where(eq(page.siteId, siteId));
+    .where(
+      inArray(
+        placement.assetId,
+        wanted.map(({ asset: { id } }) => id),
+      ),
+    );
   return wanted.map(({ asset: row, placard, thumbnail, swapId }) => ({
     asset: row.id,
     title: placard.title || row.fileName,
@@ -164,8 +174,7 @@ async function boughtFile(
 
 /** Why a file may not be the picture that a comp stands for, in a sentence; null when it looks the same. */
 function unlike(comp: typeof original.$inferSelect, file: typeof original.$inferSelect): string | null {
-  const ratio = file.facts.width / file.facts.height / (comp.facts.width / comp.facts.height);
-  if (Math.abs(ratio - 1) > SAME_RATIO)
+  if (!sameProportions(file.facts, comp.facts))
     return 'It has other proportions than the comp. It may be another picture, or another crop of it.';
   if (
     comp.likeness === null ||

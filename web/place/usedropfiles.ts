@@ -1,4 +1,4 @@
-import type { Editor } from '@tiptap/react';
+import type { Editor, EditorEvents } from '@tiptap/react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { acceptArrivals, discardArrival, listArrivals } from '@placard/core/contract';
 import { uploads } from '../gather/uploads.ts';
@@ -25,7 +25,18 @@ export function useDropFiles(
   asking: boolean,
 ) {
   const [dropping, setDropping] = useState<Dropping[]>([]);
-  const [ready, setReady] = useState<{ asset: string; at: () => number }[]>([]);
+  const [ready, setReady] = useState<{ asset: string; key: string }[]>([]);
+  /** Where each was dropped, kept true while the words move. */
+  const places = useRef(new Map<string, number>());
+  useEffect(() => {
+    const follow = ({ transaction }: EditorEvents['transaction']) => {
+      for (const [key, at] of places.current) places.current.set(key, transaction.mapping.map(at));
+    };
+    editor.on('transaction', follow);
+    return () => {
+      editor.off('transaction', follow);
+    };
+  }, [editor]);
   const say = useCallback(
     (key: string, says: string | null) =>
       setDropping((before) =>
@@ -38,25 +49,22 @@ export function useDropFiles(
 
   const drop = useCallback(
     (files: Iterable<File>, at: number) => {
-      let here = at;
-      editor.on('transaction', ({ transaction }) => {
-        here = transaction.mapping.map(here);
-      });
       for (const file of files) {
         const key = uploads.addOne(file, (came) => {
           const taken = 'asset' in came ? Promise.resolve(came.asset) : accept(came.arrival, section);
           taken.then(
             (asset) => {
               say(key, null);
-              setReady((before) => [...before, { asset, at: () => here }]);
+              setReady((before) => [...before, { asset, key }]);
             },
             (error: unknown) => say(key, error instanceof Error ? error.message : String(error)),
           );
         });
+        places.current.set(key, at);
         setDropping((before) => [...before, { key, fileName: file.name, says: null }]);
       }
     },
-    [editor, section, say],
+    [section, say],
   );
 
   const placing = useRef(place);
@@ -65,7 +73,8 @@ export function useDropFiles(
     const [next, ...rest] = ready;
     if (!next || asking) return;
     setReady(rest);
-    placing.current(next.asset, next.at());
+    placing.current(next.asset, places.current.get(next.key) ?? 0);
+    places.current.delete(next.key);
   }, [ready, asking]);
 
   return { dropping, drop, dismiss: (key: string) => say(key, null) };
