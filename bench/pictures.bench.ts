@@ -10,7 +10,7 @@ import { newId } from '@placard/server/db/columns';
 import { migrateDatabase, openDatabase } from '@placard/server/db/database';
 import { asset, original, section, site, version } from '@placard/server/db/schema';
 import { makeLadder } from '@placard/server/imaging/ladder';
-import { keep } from '@placard/server/jobs/prepare';
+import { keepFile, keepRows } from '@placard/server/jobs/prepare';
 import { storeOriginal } from '@placard/server/jobs/receive';
 import { openStore } from '@placard/server/store/store';
 import type { Figure } from '@placard/launcher/bench';
@@ -144,25 +144,31 @@ async function openPipeline(base: string, scratch: string) {
     const sha256 = await storeOriginal(database, store, source);
     const [assetId, versionId, addedAt] = [newId(), newId(), new Date()];
     const named = { id: assetId, name: `picture-${sha256.slice(0, 20)}`, fileName: source };
-    await database.insert(asset).values({
-      ...named,
-      siteId,
-      sectionId,
-      kind: 'picture',
-      sha256,
-      versionId,
-      visibility: 'public',
-      prepared: 'working',
-      personId: 'bench',
-      addedAt,
+    await database.transaction(async (transaction) => {
+      await transaction.insert(asset).values({
+        ...named,
+        siteId,
+        sectionId,
+        kind: 'picture',
+        sha256,
+        versionId,
+        visibility: 'public',
+        prepared: 'working',
+        personId: 'bench',
+        addedAt,
+      });
+      await transaction
+        .insert(version)
+        .values({ id: versionId, assetId, sha256, number: 1, createdAt: addedAt });
     });
-    await database.insert(version).values({ id: versionId, assetId, sha256, number: 1, createdAt: addedAt });
     const [row] = await database.select().from(original).where(eq(original.sha256, sha256));
     if (!row) throw new Error('The original was not stored.');
     const rungs = WIDTHS.map((width) => ({ width, format: 'jpeg' as const, quality: QUALITY }));
-    await makeLadder(store.localPath(row.key) ?? '', row.facts, rungs, (made) =>
-      keep(database, store, versionId, made),
-    );
+    const kept: Awaited<ReturnType<typeof keepFile>>[] = [];
+    await makeLadder(store.localPath(row.key) ?? '', row.facts, rungs, async (made) => {
+      kept.push(await keepFile(store, versionId, made));
+    });
+    await keepRows(database, kept);
   };
   return { run: (sources: string[]) => sideBySide(sources, one), close: () => database.close() };
 }

@@ -45,46 +45,40 @@ export async function readPicture(
       .autoOrient()
       .resize(400, 400, { fit: 'inside', withoutEnlargement: extension !== 'svg' })
       .toColourspace('srgb')
+      .ensureAlpha()
       .raw()
       .toBuffer({ resolveWithObject: true });
     const raw = { width: small.info.width, height: small.info.height, channels: small.info.channels };
-    const [thumbnail, thumbhash, looks, colour] = await Promise.all([
+    const [thumbnail, tiny, square] = await Promise.all([
       sharp(small.data, { raw }).webp({ quality: 70, effort: 0 }).toBuffer(),
-      thumbhashOf(sharp(small.data, { raw })),
-      frames > 1 ? null : likenessOf(sharp(small.data, { raw })),
-      colourIn(sharp(small.data, { raw })),
+      sharp(small.data, { raw })
+        .resize(32, 32, { fit: 'inside', kernel: 'linear' })
+        .raw()
+        .toBuffer({ resolveWithObject: true }),
+      sharp(small.data, { raw })
+        .flatten({ background: '#fff' })
+        .resize(SIDE, SIDE, { fit: 'fill' })
+        .raw()
+        .toBuffer(),
     ]);
-    return { facts: { ...facts, thumbhash }, thumbnail, likeness: looks, colour };
+    const thumbhash = rgbaToThumbHash(tiny.info.width, tiny.info.height, tiny.data);
+    return {
+      facts: { ...facts, thumbhash: Buffer.from(thumbhash).toString('base64') },
+      thumbnail,
+      likeness: frames > 1 ? null : likeness(greyOf(square)),
+      colour: colourOf(square),
+    };
   } catch (error) {
     throw asRefusal(error);
   }
 }
 
-async function likenessOf(picture: Sharp): Promise<bigint> {
-  const grey = await picture
-    .flatten({ background: '#fff' })
-    .resize(SIDE, SIDE, { fit: 'fill' })
-    .greyscale()
-    .raw()
-    .toBuffer();
-  return likeness(grey);
-}
-
-async function colourIn(picture: Sharp): Promise<Colour> {
-  const pixels = await picture
-    .flatten({ background: '#fff' })
-    .resize(48, 48, { fit: 'fill', kernel: 'nearest' })
-    .toColourspace('srgb')
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  if (pixels.info.channels === 3) return colourOf(pixels.data);
-  // A grey picture comes with one channel.
-  return colourOf(
-    Uint8Array.from(
-      { length: 48 * 48 * 3 },
-      (_, at) => pixels.data[Math.floor(at / 3) * pixels.info.channels] ?? 0,
-    ),
-  );
+/** The luma (Rec. 601) of pixels of three bytes. */
+function greyOf(rgb: Uint8Array): Uint8Array {
+  return Uint8Array.from({ length: rgb.length / 3 }, (_, at) => {
+    const [r = 0, g = 0, b = 0] = rgb.subarray(at * 3, at * 3 + 3);
+    return Math.round(0.299 * r + 0.587 * g + 0.114 * b);
+  });
 }
 
 async function readMetadata(path: string): Promise<Metadata> {
@@ -93,15 +87,6 @@ async function readMetadata(path: string): Promise<Metadata> {
   } catch (error) {
     throw asRefusal(error);
   }
-}
-
-async function thumbhashOf(picture: Sharp): Promise<string> {
-  const { data, info } = await picture
-    .resize(32, 32, { fit: 'inside', kernel: 'linear' })
-    .ensureAlpha()
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  return Buffer.from(rgbaToThumbHash(info.width, info.height, data)).toString('base64');
 }
 
 function tooLarge(width: number, height: number, frames: number): Refused {

@@ -1,7 +1,7 @@
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { renditionWidths } from '@placard/core/geometry';
 import { newId } from '../db/columns.ts';
-import { isDuplicate, type Database } from '../db/database.ts';
+import type { Database } from '../db/database.ts';
 import { asset, original, rendition, site, version } from '../db/schema.ts';
 import { posterFrame } from '../film/probe.ts';
 import { refreshSearch } from '../holdings/searchrows.ts';
@@ -10,6 +10,9 @@ import { asRefusal } from '../imaging/picture.ts';
 import type { Store } from '../store/store.ts';
 import { localCopy } from '../store/localcopy.ts';
 import type { Work } from './runner.ts';
+
+/** How often the progress of one picture is written down, in milliseconds. */
+const SAY_EVERY = 400;
 
 /** Makes the renditions of an asset at the site's measures; the ones that exist are left as they are. */
 export function prepareWork(database: Database, store: Store): Work {
@@ -65,27 +68,33 @@ async function makeMissing(
   );
   let done = rungs.length - missing.length;
   if (missing.length === 0) return;
+  const kept: Kept[] = [];
+  let said = 0;
   await makeLadder(picture, facts, missing, async (made) => {
-    await keep(database, store, versionId, made);
-    await advance(++done, rungs.length);
+    kept.push(await keepFile(store, versionId, made));
+    done++;
+    if (Date.now() - said < SAY_EVERY && done < rungs.length) return;
+    said = Date.now();
+    await advance(done, rungs.length);
   });
+  await keepRows(database, kept);
 }
 
-/** Writes a rendition's file, then its row: a row always has its file. */
-export async function keep(database: Database, store: Store, versionId: string, made: Made): Promise<void> {
-  const key = `renditions/${versionId.slice(0, 2)}/${versionId}/${made.width}.${made.extension}`;
-  await store.put(key, made.data);
-  try {
-    await database.insert(rendition).values({
-      id: newId(),
-      versionId,
-      width: made.width,
-      height: made.height,
-      mime: made.mime,
-      bytes: made.data.length,
-      key,
-    });
-  } catch (error) {
-    if (!isDuplicate(error)) throw error;
-  }
+type Kept = typeof rendition.$inferInsert;
+
+/** Writes a rendition's file, under a name that a second attempt writes again. */
+export async function keepFile(store: Store, versionId: string, made: Made): Promise<Kept> {
+  const { data, extension, ...facts } = made;
+  const key = `renditions/${versionId.slice(0, 2)}/${versionId}/${made.width}.${extension}`;
+  await store.put(key, data);
+  return { id: newId(), versionId, ...facts, bytes: data.length, key };
+}
+
+/** Writes the rows of files that lie there, all at once; the ones that exist are left as they are. */
+export async function keepRows(database: Database, kept: Kept[]): Promise<void> {
+  if (kept.length === 0) return;
+  await database
+    .insert(rendition)
+    .values(kept)
+    .onDuplicateKeyUpdate({ set: { id: sql`id` } });
 }
