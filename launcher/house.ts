@@ -77,6 +77,10 @@ export async function openHouse(plan: Plan): Promise<OpenHouse> {
       PLACARD_COMMONFIELD: `http://127.0.0.1:${ports.standins + 3}`,
       PLACARD_QUILLMERE: `http://127.0.0.1:${ports.standins + 4}`,
       PLACARD_QUILLMERE_ACCOUNT: 'fernhollow',
+      PLACARD_LANTERNREEL: `http://127.0.0.1:${ports.standins + 1}`,
+      PLACARD_LANTERNREEL_ACCOUNT: 'fernhollow',
+      PLACARD_ATTIC: `http://127.0.0.1:${ports.standins + 5}`,
+      PLACARD_ATTIC_KEY: 'fernhollow-albums',
       PLACARD_WEB: plan.web,
       LOG_LEVEL: plan.logLevel,
     };

@@ -41,6 +41,12 @@ const EnvironmentSchema = v.object({
   /** The address of the agency Quillmere Pictures, and the account it knows us by; empty where it is not used. */
   PLACARD_QUILLMERE: v.optional(v.string(), ''),
   PLACARD_QUILLMERE_ACCOUNT: v.optional(v.string(), ''),
+  /** The address of the video host Lanternreel, and the account films are sent under; empty where it is not used. */
+  PLACARD_LANTERNREEL: v.optional(v.string(), ''),
+  PLACARD_LANTERNREEL_ACCOUNT: v.optional(v.string(), ''),
+  /** The address of the albums kept in Attic, and the key that opens them; empty where they are not used. */
+  PLACARD_ATTIC: v.optional(v.string(), ''),
+  PLACARD_ATTIC_KEY: v.optional(v.string(), ''),
   /** Set by the demo: sample accounts as JSON, offered on the sign-in page. */
   PLACARD_SAMPLE_ACCOUNTS: v.optional(v.string(), '[]'),
   PLACARD_DEMO: v.optional(v.string(), ''),
@@ -72,6 +78,10 @@ export interface Configuration {
   commonfield: string;
   quillmere: string;
   quillmereAccount: string;
+  lanternreel: string;
+  lanternreelAccount: string;
+  attic: string;
+  atticKey: string;
   sampleAccounts: SampleAccount[];
   demo: boolean;
   /** Folder of the built web application; empty when another server serves it (development). */
@@ -116,6 +126,10 @@ export function readConfiguration(environment: Record<string, string | undefined
     commonfield: value.PLACARD_COMMONFIELD,
     quillmere: value.PLACARD_QUILLMERE,
     quillmereAccount: value.PLACARD_QUILLMERE_ACCOUNT,
+    lanternreel: value.PLACARD_LANTERNREEL,
+    lanternreelAccount: value.PLACARD_LANTERNREEL_ACCOUNT,
+    attic: value.PLACARD_ATTIC,
+    atticKey: value.PLACARD_ATTIC_KEY,
     sampleAccounts: JSON.parse(value.PLACARD_SAMPLE_ACCOUNTS) as SampleAccount[],
     demo,
     web: value.PLACARD_WEB,

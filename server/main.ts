@@ -10,8 +10,11 @@ import { completeSearch } from './holdings/searchrows.ts';
 import { fetchWork } from './jobs/fetch.ts';
 import { prepareWork } from './jobs/prepare.ts';
 import { receiveWork } from './jobs/receive.ts';
+import { sendWork } from './jobs/send.ts';
 import { Runner } from './jobs/runner.ts';
+import { attic } from './outbound/attic.ts';
 import { commonfield } from './outbound/commonfield.ts';
+import { lanternreel } from './outbound/lanternreel.ts';
 import { Outbound } from './outbound/outbound.ts';
 import { quillmere } from './outbound/quillmere.ts';
 import { openAuth } from './people/auth.ts';
@@ -30,18 +33,36 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   const agency = configuration.quillmere
     ? quillmere(outbound, configuration.quillmere, configuration.quillmereAccount)
     : null;
+  const videoHost = configuration.lanternreel
+    ? lanternreel(outbound, configuration.lanternreel, configuration.lanternreelAccount)
+    : null;
+  const folders = configuration.attic ? attic(outbound, configuration.attic, configuration.atticKey) : null;
   const runner = new Runner(
     database,
     {
       receive: receiveWork(database, store, configuration.uploads),
       prepare: prepareWork(database, store),
       fetch: fetchWork(database, outbound, configuration.uploads, configuration.maxUpload),
+      send: sendWork(database, store, videoHost),
     },
     log,
   );
   const events = new Events(database, log);
   const auth = openAuth(database, configuration);
-  const house = { configuration, database, store, auth, runner, events, outbound, catalogue, agency, log };
+  const house = {
+    configuration,
+    database,
+    store,
+    auth,
+    runner,
+    events,
+    outbound,
+    catalogue,
+    agency,
+    videoHost,
+    folders,
+    log,
+  };
   const gathered = await completeSearch(database);
   if (gathered > 0) log.info({ assets: gathered }, 'Gathered what assets are found by');
   const strays = await completeStrays(database, configuration.uploads);

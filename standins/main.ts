@@ -1,4 +1,5 @@
 import { createServer } from 'node:http';
+import { attic } from './attic/server.ts';
 import { commonfield } from './commonfield/server.ts';
 import { corkrail } from './corkrail/server.ts';
 import { quillmere } from './quillmere/server.ts';
@@ -12,5 +13,6 @@ lanternreel(first + 1).listen(first + 1, '127.0.0.1');
 corkrail(first + 2).listen(first + 2, '127.0.0.1');
 commonfield(first + 3).listen(first + 3, '127.0.0.1');
 quillmere(first + 4).listen(first + 4, '127.0.0.1');
+attic(first + 5, 'fernhollow-albums').listen(first + 5, '127.0.0.1');
 
 process.once('SIGTERM', () => process.exit(0));

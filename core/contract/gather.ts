@@ -207,6 +207,28 @@ export const searchAgency = endpoint({
   problems: [422],
 });
 
+export const openFolder = endpoint({
+  method: 'GET',
+  path: '/api/gather/folders',
+  summary: 'What lies in a connected folder; at the top where none is named',
+  roles: EDITORS,
+  query: v.object({
+    folder: v.optional(v.pipe(v.string(), v.maxLength(200)), ''),
+    page: v.optional(
+      v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500)),
+      '1',
+    ),
+  }),
+  answer: v.object({
+    name: v.string(),
+    path: v.array(v.object({ id: v.string(), title: v.string() })),
+    folders: v.array(v.object({ id: v.string(), title: v.string(), count: v.number() })),
+    total: v.number(),
+    items: v.array(CatalogueItemSchema),
+  }),
+  problems: [422],
+});
+
 const CompSchema = v.object({
   asset: v.string(),
   title: v.string(),

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { PlacardSchema } from '../credit/placard.ts';
+import { VERDICTS } from '../licence/verdict.ts';
 import { COLOURS } from '../likeness/index.ts';
 import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
 
@@ -77,7 +78,7 @@ const whole = (least: number, most: number) =>
 const day = v.optional(v.pipe(v.string(), v.isoDate('Write the day as year-month-day.')));
 const yes = v.optional(v.literal('yes'));
 
-export const SORTS = ['added', 'title', 'bytes', 'pixels', 'licence', 'uses'] as const;
+export const SORTS = ['added', 'title', 'bytes', 'pixels', 'licence', 'uses', 'placed'] as const;
 export type Sort = (typeof SORTS)[number];
 export const LACKS = ['alt', 'credit', 'licence', 'label', 'prep'] as const;
 
@@ -90,6 +91,10 @@ export const SearchSchema = v.object({
   shape: v.optional(v.picklist(SHAPES)),
   colour: v.optional(v.picklist(COLOURS)),
   licence: words(40),
+  /** Whether it may be used as it is, by its licence. */
+  verdict: v.optional(v.picklist(VERDICTS)),
+  /** A shortlist that it is on. */
+  shortlist: v.optional(IdSchema),
   visibility: v.optional(VisibilitySchema),
   lacking: v.optional(v.picklist(LACKS)),
   use: v.optional(v.picklist(['used', 'unused'])),
@@ -115,11 +120,13 @@ export const FACETS = [
   'section',
   'shape',
   'colour',
+  'verdict',
   'licence',
   'visibility',
   'lacking',
   'use',
   'heavy',
+  'by',
 ] as const;
 export type Facet = (typeof FACETS)[number];
 const CountsSchema = v.record(v.picklist(FACETS), v.record(v.string(), v.number()));
@@ -177,6 +184,47 @@ export const labelAssets = endpoint({
     before: v.array(v.object({ assets: v.array(v.string()), changes: v.partial(PlacardSchema) })),
   }),
 });
+
+export const keywordAssets = endpoint({
+  method: 'POST',
+  path: '/api/assets/keywords',
+  summary: 'Add keywords to many placards, or take them away; answers what stood there, for taking it back',
+  roles: EVERYONE,
+  body: v.object({
+    assets: IdsSchema,
+    add: v.optional(v.pipe(v.string(), v.maxLength(1000)), ''),
+    remove: v.optional(v.pipe(v.string(), v.maxLength(1000)), ''),
+  }),
+  answer: v.object({
+    before: v.array(v.object({ assets: v.array(v.string()), changes: v.partial(PlacardSchema) })),
+  }),
+});
+
+export const summariseAssets = endpoint({
+  method: 'POST',
+  path: '/api/assets/summary',
+  summary: 'What many assets have in common, and what they lack',
+  roles: EVERYONE,
+  body: v.object({ assets: IdsSchema }),
+  answer: v.object({
+    total: v.number(),
+    bytes: v.number(),
+    /** How many stand in pages. */
+    used: v.number(),
+    /** Which lack what. */
+    lacking: v.object({
+      alt: v.array(v.string()),
+      credit: v.array(v.string()),
+      licence: v.array(v.string()),
+    }),
+    /** What stands in a field, how often: the most frequent first, eight at most. */
+    common: v.record(
+      v.picklist(['creator', 'source', 'licence', 'section', 'keywords']),
+      v.array(v.object({ value: v.string(), assets: v.number() })),
+    ),
+  }),
+});
+export type Summary = v.InferOutput<typeof summariseAssets.answer>;
 
 export const binAssets = endpoint({
   method: 'POST',

@@ -1,5 +1,7 @@
 export * from './endpoint.ts';
+export * from './films.ts';
 export * from './gather.ts';
 export * from './holdings.ts';
 export * from './pages.ts';
+export * from './shortlists.ts';
 export * from './site.ts';

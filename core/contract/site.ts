@@ -26,6 +26,8 @@ export const SiteSchema = v.object({
     v.object({ id: v.string(), title: v.string(), slug: v.string(), parent: v.nullable(v.string()) }),
   ),
   contentOrigin: v.string(),
+  /** Whoever may have added something. */
+  people: v.array(v.object({ id: v.string(), name: v.string() })),
 });
 export type Site = v.InferOutput<typeof SiteSchema>;
 

@@ -1,3 +1,4 @@
+export { placardFromFile, type EmbeddedFields } from './embedded.ts';
 export { BLANK_PLACARD, lacks, PlacardSchema, type Lack, type Placard } from './placard.ts';
 export {
   statement,
@@ -6,3 +7,4 @@ export {
   statementText,
   type StatementRun,
 } from './statement.ts';
+export { changeKeywords, keywordsOf } from './keywords.ts';

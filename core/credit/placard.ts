@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { keywordsOf } from './keywords.ts';
 import { LICENCES } from '../licence/terms.ts';
 
 const line = (longest: number) => v.pipe(v.string(), v.trim(), v.maxLength(longest));
@@ -21,6 +22,11 @@ export const PlacardSchema = v.object({
   /** Shows nothing that the words round it do not say (HTML: an empty alt attribute). */
   decorative: v.boolean(),
   caption: line(2000),
+  /** Words it is found by, with commas between them (IPTC Keywords). */
+  keywords: v.pipe(
+    line(2000),
+    v.transform((text) => keywordsOf(text).join(', ')),
+  ),
   creator: line(300),
   creatorUrl: address,
   source: line(300),
@@ -54,6 +60,7 @@ export const BLANK_PLACARD: Placard = {
   alt: '',
   decorative: false,
   caption: '',
+  keywords: '',
   creator: '',
   creatorUrl: '',
   source: '',

@@ -16,6 +16,13 @@ const StandingSchema = v.object({
   gap: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(200)),
 });
 
+/** True for an address that a link in a page may have: web, mail, telephone, or within the site. */
+export function isLinkAddress(href: string): boolean {
+  // eslint-disable-next-line no-control-regex
+  if (href.length > 2000 || /[\u0000-\u0020\u007f]/.test(href.trim())) return false;
+  return /^(https?:\/\/[^/]|mailto:|tel:|#|\/(?!\/)|\.{1,2}\/|\?)/i.test(href.trim());
+}
+
 const HeldSchema = v.object({
   ...StandingSchema.entries,
   asset: assetId,
@@ -24,19 +31,29 @@ const HeldSchema = v.object({
   ownCaption: v.nullable(v.pipe(v.string(), v.maxLength(2000))),
 });
 
-const PictureSchema = v.object({ type: v.literal('picture'), attrs: HeldSchema });
+const LinkAddressSchema = v.pipe(
+  v.string(),
+  v.check(isLinkAddress, 'A link needs a web, mail or site address.'),
+);
+
+const PictureSchema = v.object({
+  type: v.literal('picture'),
+  attrs: v.object({
+    ...HeldSchema.entries,
+    /** Where a press on it leads. */
+    linksTo: v.optional(v.nullable(LinkAddressSchema)),
+  }),
+});
 const FilmSchema = v.object({ type: v.literal('film'), attrs: HeldSchema });
 const EmbedSchema = v.object({
   type: v.literal('embed'),
-  attrs: v.object({ ...StandingSchema.entries, frame: FrameSchema }),
+  attrs: v.object({
+    ...StandingSchema.entries,
+    frame: FrameSchema,
+    /** Words under it. */
+    caption: v.optional(v.pipe(v.string(), v.maxLength(500))),
+  }),
 });
-
-/** True for an address that a link in a page may have: web, mail, telephone, or within the site. */
-export function isLinkAddress(href: string): boolean {
-  // eslint-disable-next-line no-control-regex
-  if (href.length > 2000 || /[\u0000-\u0020\u007f]/.test(href.trim())) return false;
-  return /^(https?:\/\/[^/]|mailto:|tel:|#|\/(?!\/)|\.{1,2}\/|\?)/i.test(href.trim());
-}
 
 const MarkSchema = v.variant('type', [
   v.object({ type: v.literal('bold') }),
@@ -44,7 +61,7 @@ const MarkSchema = v.variant('type', [
   v.object({
     type: v.literal('link'),
     attrs: v.object({
-      href: v.pipe(v.string(), v.check(isLinkAddress, 'A link needs a web, mail or site address.')),
+      href: LinkAddressSchema,
     }),
   }),
 ]);

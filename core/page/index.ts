@@ -16,6 +16,15 @@ export {
 } from './document.ts';
 export { columnOf, figureStyle, shownWidth } from './figure.ts';
 export { wordsAt, type HeldAsset, type Holdings, type Source, type Track } from './held.ts';
+export {
+  FILM_SHOWN,
+  filmAsLink,
+  filmAsPlayer,
+  filmAsStill,
+  filmDetails,
+  type FilmFacts,
+  type FilmShown,
+} from './hostedfilm.ts';
 export { renderDocument, type RenderContext } from './render.ts';
 export { renderSheet } from './sheet.ts';
 export { escapeHtml, plainLine } from './text.ts';

@@ -80,7 +80,7 @@ function renderHeld(block: Picture | Film, context: RenderContext): string {
   const media =
     block.type === 'film'
       ? renderFilm(asset, words.alt)
-      : renderPicture(asset, words.alt ?? '', standing, context);
+      : linked(block.attrs.linksTo, renderPicture(asset, words.alt ?? '', standing, context));
   const credit = statementHtml(statement(asset.placard));
   const caption = [
     words.caption === '' ? '' : escapeHtml(words.caption),
@@ -89,6 +89,10 @@ function renderHeld(block: Picture | Film, context: RenderContext): string {
     .filter((part) => part !== '')
     .join('<br>');
   return `<figure style="${figureStyle(standing)}">${media}${caption === '' ? '' : `<figcaption>${caption}</figcaption>`}</figure>`;
+}
+
+function linked(address: string | null | undefined, html: string): string {
+  return address ? `<a href="${escapeHtml(address.trim())}">${html}</a>` : html;
 }
 
 const FILLS = 'display:block;width:100%;height:auto';
@@ -139,5 +143,7 @@ function renderFilm(asset: HeldAsset, label: string | null): string {
 }
 
 function renderEmbed(block: Embed, context: RenderContext): string {
-  return `<figure style="${figureStyle(standingOf(block, context))}">${frameToHtml(block.attrs.frame)}</figure>`;
+  const { frame, caption } = block.attrs;
+  const words = caption ? `<figcaption>${escapeHtml(caption)}</figcaption>` : '';
+  return `<figure style="${figureStyle(standingOf(block, context))}">${frameToHtml(frame)}${words}</figure>`;
 }

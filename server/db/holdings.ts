@@ -1,6 +1,16 @@
-import { bigint, boolean, index, int, mysqlTable, text, unique, varchar } from 'drizzle-orm/mysql-core';
+import {
+  bigint,
+  boolean,
+  index,
+  int,
+  mysqlTable,
+  primaryKey,
+  text,
+  unique,
+  varchar,
+} from 'drizzle-orm/mysql-core';
 import type { Facts, Visibility } from '@placard/core/contract';
-import type { Placard } from '@placard/core/credit';
+import type { EmbeddedFields, Placard } from '@placard/core/credit';
 import type { Measure } from '@placard/core/geometry';
 import { id, json, moment } from './columns.ts';
 
@@ -37,6 +47,10 @@ export const original = mysqlTable('original', {
   key: varchar('key', { length: 200 }).notNull(),
   bytes: bigint('bytes', { mode: 'number' }).notNull(),
   facts: json<Facts>('facts').notNull(),
+  /** Store key of what it is worked on as, where its own format is not decoded everywhere. */
+  workKey: varchar('work_key', { length: 200 }),
+  /** What the file says of itself. */
+  embedded: json<EmbeddedFields>('embedded'),
   /** Store key of a small picture of it. */
   thumbnail: varchar('thumbnail', { length: 200 }),
   /** How it looks, as 64 bits (perceptual hash by DCT); null for what is no still picture. */
@@ -103,6 +117,8 @@ export const asset = mysqlTable(
     trouble: varchar('trouble', { length: 500 }),
     personId: varchar('person_id', { length: 36 }).notNull(),
     addedAt: moment('added_at').notNull(),
+    /** When it was last put into a page. */
+    placedAt: moment('placed_at'),
   },
   (table) => [
     index('asset_added').on(table.siteId, table.addedAt, table.id),
@@ -120,6 +136,7 @@ export const placard = mysqlTable('placard', {
   alt: varchar('alt', { length: 1000 }).notNull(),
   decorative: boolean('decorative').notNull(),
   caption: varchar('caption', { length: 2000 }).notNull(),
+  keywords: varchar('keywords', { length: 2000 }).notNull().default(''),
   creator: varchar('creator', { length: 300 }).notNull(),
   creatorUrl: varchar('creator_url', { length: 2000 }).notNull(),
   source: varchar('source', { length: 300 }).notNull(),
@@ -187,3 +204,72 @@ export const swap = mysqlTable('swap', {
   personId: varchar('person_id', { length: 36 }).notNull(),
   at: moment('at').notNull(),
 });
+
+/** A picked set of assets. */
+export const shortlist = mysqlTable(
+  'shortlist',
+  {
+    id: id('id').primaryKey(),
+    siteId: id('site_id')
+      .notNull()
+      .references(() => site.id),
+    name: varchar('name', { length: 120 }).notNull(),
+    personId: varchar('person_id', { length: 36 }).notNull(),
+    createdAt: moment('created_at').notNull(),
+  },
+  (table) => [index('shortlist_site').on(table.siteId, table.name)],
+);
+
+export const shortlisted = mysqlTable(
+  'shortlisted',
+  {
+    shortlistId: id('shortlist_id')
+      .notNull()
+      .references(() => shortlist.id, { onDelete: 'cascade' }),
+    assetId: id('asset_id')
+      .notNull()
+      .references(() => asset.id, { onDelete: 'cascade' }),
+  },
+  (table) => [primaryKey({ columns: [table.shortlistId, table.assetId] })],
+);
+
+/** A search somebody kept, as it stands in the address bar. */
+export const keptSearch = mysqlTable(
+  'kept_search',
+  {
+    id: id('id').primaryKey(),
+    siteId: id('site_id')
+      .notNull()
+      .references(() => site.id),
+    personId: varchar('person_id', { length: 36 }).notNull(),
+    name: varchar('name', { length: 120 }).notNull(),
+    query: varchar('query', { length: 2000 }).notNull(),
+  },
+  (table) => [unique('kept_search_name').on(table.siteId, table.personId, table.name)],
+);
+
+/** A film of ours sent to a video host. */
+export const sentFilm = mysqlTable(
+  'sent_film',
+  {
+    id: id('id').primaryKey(),
+    assetId: id('asset_id')
+      .notNull()
+      .references(() => asset.id, { onDelete: 'cascade' }),
+    host: varchar('host', { length: 120 }).notNull(),
+    title: varchar('title', { length: 300 }).notNull(),
+    description: text('description').notNull(),
+    language: varchar('language', { length: 35 }).notNull(),
+    captions: varchar('captions', { length: 35 }),
+    audience: varchar('audience', { length: 10 }).$type<'everyone' | 'ours' | 'named'>().notNull(),
+    people: json<string[]>('people').notNull(),
+    state: varchar('state', { length: 10 }).$type<'sending' | 'there' | 'failed'>().notNull(),
+    sent: bigint('sent', { mode: 'number' }).notNull().default(0),
+    says: varchar('says', { length: 500 }),
+    page: varchar('page', { length: 2000 }),
+    player: varchar('player', { length: 2000 }),
+    personId: varchar('person_id', { length: 36 }).notNull(),
+    at: moment('at').notNull(),
+  },
+  (table) => [index('sent_film_asset').on(table.assetId)],
+);

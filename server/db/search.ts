@@ -32,12 +32,15 @@ export const searchRow = mysqlTable(
     pixels: bigint('pixels', { mode: 'number' }).notNull(),
     personId: varchar('person_id', { length: 36 }).notNull(),
     addedAt: moment('added_at').notNull(),
+    /** When it was last put into a page. */
+    placedAt: moment('placed_at'),
   },
   (table) => [
     index('search_added').on(table.siteId, table.binned, table.addedAt, table.assetId),
     index('search_title').on(table.siteId, table.binned, table.title),
     index('search_bytes').on(table.siteId, table.binned, table.bytes),
     index('search_pixels').on(table.siteId, table.binned, table.pixels),
+    index('search_placed').on(table.siteId, table.binned, table.placedAt),
     index('search_section').on(table.siteId, table.binned, table.sectionId, table.addedAt),
   ],
 );

@@ -185,7 +185,7 @@ export async function forgetOriginal(database: Database, store: Store, sha256: s
     );
   if (!gone) return;
   await store.delete(file.key);
-  if (file.thumbnail) await store.delete(file.thumbnail);
+  for (const key of [file.thumbnail, file.workKey]) if (key) await store.delete(key);
 }
 
 /** True when the upload's bytes lie in the folder of uploads. */

@@ -1,5 +1,5 @@
 import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
-import type { Placard } from '@placard/core/credit';
+import { changeKeywords, type Placard } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
 import { asset, page, placard, placement, rendition, section, version } from '../db/schema.ts';
 import { NotFound, Problem } from '../http/problem.ts';
@@ -8,6 +8,9 @@ import type { Store } from '../store/store.ts';
 import { forgetOriginal } from './arrivals.ts';
 import { placardOf } from './assets.ts';
 import { refreshSearch } from './searchrows.ts';
+
+/** As many characters as the line of keywords on a placard takes. */
+const MOST_KEYWORDS = 2000;
 
 /** Files assets under other sections, all or none. Answers where each was. Throws NotFound. */
 export async function moveAssets(
@@ -43,9 +46,33 @@ export async function labelAssets(
   siteId: string,
   labels: readonly { assets: readonly string[]; changes: Partial<Placard> }[],
 ): Promise<{ assets: string[]; changes: Partial<Placard> }[]> {
+  return writeLabels(
+    database,
+    siteId,
+    labels.map(({ assets, changes }) => ({ assets, changesOf: () => changes })),
+  );
+}
+
+/** Adds keywords to many placards and takes others away, all or none. Answers what stood there. */
+export async function keywordAssets(
+  database: Database,
+  siteId: string,
+  { assets, add, remove }: { assets: readonly string[]; add: string; remove: string },
+): Promise<{ assets: string[]; changes: Partial<Placard> }[]> {
+  const changesOf = ({ keywords }: Placard) => ({
+    keywords: changeKeywords(keywords, add, remove).slice(0, MOST_KEYWORDS),
+  });
+  return writeLabels(database, siteId, [{ assets, changesOf }]);
+}
+
+async function writeLabels(
+  database: Database,
+  siteId: string,
+  labels: readonly { assets: readonly string[]; changesOf: (label: Placard) => Partial<Placard> }[],
+): Promise<{ assets: string[]; changes: Partial<Placard> }[]> {
   return database.transaction(async (transaction) => {
     const before = new Map<string, { assets: string[]; changes: Partial<Placard> }>();
-    for (const { assets, changes } of labels) {
+    for (const { assets, changesOf } of labels) {
       const rows = await transaction
         .select({ placard })
         .from(placard)
@@ -54,9 +81,12 @@ export async function labelAssets(
         .for('update');
       for (const { placard: row } of rows) {
         const label = placardOf(row);
-        const stood = Object.fromEntries(
-          (Object.keys(changes) as (keyof Placard)[]).map((field) => [field, label[field]]),
-        ) as Partial<Placard>;
+        const changes = changesOf(label);
+        const fields = (Object.keys(changes) as (keyof Placard)[]).filter(
+          (field) => changes[field] !== label[field],
+        );
+        if (fields.length === 0) continue;
+        const stood = Object.fromEntries(fields.map((field) => [field, label[field]])) as Partial<Placard>;
         const same = JSON.stringify(stood);
         const group = before.get(same) ?? { assets: [], changes: stood };
         group.assets.push(row.assetId);

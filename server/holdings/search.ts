@@ -1,7 +1,23 @@
-import { and, asc, count, desc, eq, gt, gte, inArray, like, lt, or, sql, type SQL } from 'drizzle-orm';
+import {
+  and,
+  asc,
+  count,
+  desc,
+  eq,
+  gt,
+  gte,
+  inArray,
+  isNotNull,
+  like,
+  lt,
+  or,
+  sql,
+  type SQL,
+} from 'drizzle-orm';
 import { FACETS, type Asset, type Counts, type Facet, type Search } from '@placard/core/contract';
+import { LICENCES, verdictOf, type Verdict } from '@placard/core/licence';
 import type { Database } from '../db/database.ts';
-import { asset, searchRow, section } from '../db/schema.ts';
+import { asset, searchRow, section, shortlisted } from '../db/schema.ts';
 import type { Store } from '../store/store.ts';
 import { readAssets } from './assets.ts';
 
@@ -107,6 +123,7 @@ function orderOf(query: Search): SQL[] {
     pixels: searchRow.pixels,
     licence: searchRow.licence,
     uses: searchRow.uses,
+    placed: searchRow.placedAt,
   }[query.sort];
   const up = query.order ? query.order === 'up' : query.sort === 'title' || query.sort === 'licence';
   const way = up ? asc : desc;
@@ -128,7 +145,11 @@ function always(siteId: string, query: Search): (SQL | undefined)[] {
     eq(searchRow.siteId, siteId),
     eq(searchRow.binned, query.bin === 'yes'),
     ...wordsIn(query.words),
-    query.by ? eq(searchRow.personId, query.by) : undefined,
+    // What was never placed is not among the last placed.
+    query.sort === 'placed' ? isNotNull(searchRow.placedAt) : undefined,
+    query.shortlist
+      ? sql`exists (select 1 from ${shortlisted} where ${shortlisted.assetId} = ${searchRow.assetId} and ${shortlisted.shortlistId} = ${query.shortlist})`
+      : undefined,
     query.since ? gte(searchRow.addedAt, new Date(query.since)) : undefined,
     nextDay ? lt(searchRow.addedAt, nextDay) : undefined,
   ];
@@ -173,6 +194,10 @@ function conditionOf(facet: Facet, query: Search, within: Sections): SQL | undef
       return query.colour && eq(searchRow.colour, query.colour);
     case 'licence':
       return query.licence ? eq(searchRow.licence, query.licence) : undefined;
+    case 'verdict':
+      return query.verdict ? inArray(searchRow.licence, licencesThat(query.verdict)) : undefined;
+    case 'by':
+      return query.by ? eq(searchRow.personId, query.by) : undefined;
     case 'visibility':
       return query.visibility && eq(searchRow.visibility, query.visibility);
     case 'use':
@@ -201,8 +226,23 @@ function conditionOf(facet: Facet, query: Search, within: Sections): SQL | undef
   }
 }
 
-const { kind, sectionId, shape, colour, licence, visibility, lacksAlt, lacksCredit, lacksLicence, heavy } =
-  searchRow;
+const licencesThat = (verdict: Verdict) =>
+  LICENCES.filter((terms) => verdictOf(terms) === verdict).map(({ id }) => id);
+const VERDICT_OF = new Map(LICENCES.map((terms) => [terms.id, verdictOf(terms)]));
+
+const {
+  kind,
+  sectionId,
+  shape,
+  colour,
+  licence,
+  visibility,
+  lacksAlt,
+  lacksCredit,
+  lacksLicence,
+  heavy,
+  personId,
+} = searchRow;
 const PARTS = {
   kind,
   sectionId,
@@ -214,6 +254,7 @@ const PARTS = {
   lacksCredit,
   lacksLicence,
   heavy,
+  personId,
 };
 const USED = sql<number>`${searchRow.uses} > 0`;
 
@@ -253,6 +294,7 @@ function countGroups<G extends Group>(
       section: [group.sectionId],
       shape: group.shape ? [group.shape] : [],
       colour: group.colour ? [group.colour] : [],
+      verdict: [VERDICT_OF.get(group.licence) ?? 'unknown'],
       licence: [group.licence],
       visibility: [group.visibility],
       lacking: [
@@ -264,6 +306,7 @@ function countGroups<G extends Group>(
       ],
       use: [Number(group.used) ? 'used' : 'unused'],
       heavy: group.heavy ? ['yes'] : [],
+      by: [group.personId],
     };
     const fails = FACETS.filter((facet) =>
       facet === 'section'

@@ -56,7 +56,8 @@ async function refreshSome(database: Queryable, ids: string[]): Promise<void> {
     const { facts, colour } = row.original;
     const label = placardOf(row.placard);
     const missing = lacks(label);
-    const { id, siteId, kind, sectionId, visibility, personId, addedAt, name, fileName } = row.asset;
+    const { id, siteId, kind, sectionId, visibility, personId, addedAt, placedAt, name, fileName } =
+      row.asset;
     const weight = served.find((line) => line.id === id)?.bytes ?? row.original.bytes;
     return {
       assetId: id,
@@ -66,6 +67,7 @@ async function refreshSome(database: Queryable, ids: string[]): Promise<void> {
         label.title,
         label.alt,
         label.caption,
+        label.keywords,
         label.creator,
         label.source,
         label.pictureId,
@@ -90,6 +92,7 @@ async function refreshSome(database: Queryable, ids: string[]): Promise<void> {
       pixels: facts.width * facts.height,
       personId,
       addedAt,
+      placedAt,
     };
   });
   await database.delete(searchRow).where(

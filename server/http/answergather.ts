@@ -4,23 +4,30 @@ import {
   acceptArrivals,
   discardArrival,
   fetchMedia,
+  forgetSentFilm,
   knownFiles,
   listArrivals,
   listComps,
+  listSentFilms,
   lookAt,
+  openFolder,
   planArrivals,
   searchAgency,
   searchCatalogue,
+  searchFilms,
+  sendFilm,
   swapComp,
   undoSwap,
 } from '@placard/core/contract';
 import { asset, placard } from '../db/schema.ts';
 import * as accept from '../holdings/accept.ts';
 import * as arrivals from '../holdings/arrivals.ts';
+import * as sent from '../holdings/sentfilms.ts';
 import * as swap from '../holdings/swap.ts';
 import { Refused } from '../imaging/formats.ts';
 import type { CataloguePicture } from '../outbound/catalogue.ts';
 import { lookAt as look } from '../outbound/look.ts';
+import { playerFrame } from '../outbound/playerframe.ts';
 import { checkAddress } from '../outbound/reach.ts';
 import { refuseWithoutRoom } from '../site/room.ts';
 import { readSite } from '../site/site.ts';
@@ -30,12 +37,10 @@ import { Problem } from './problem.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns bringing media in: arrivals, the web, the catalogue. */
-export function answerGather(
-  router: Router,
-  whoAsks: WhoAsks,
-  { database, store, configuration, outbound, catalogue, agency, runner, log }: House,
-): void {
-  const { uploads, contentOrigin } = configuration;
+export function answerGather(router: Router, whoAsks: WhoAsks, house: House): void {
+  const { database, store, configuration, outbound, catalogue, agency, videoHost, folders, runner, log } =
+    house;
+  const { uploads, contentOrigin, trustedFrames } = configuration;
   const theSite = async () => (await readSite(database, contentOrigin)).id;
   const previewOf = (address: string) => outsideAddress(store, contentOrigin, address);
 
@@ -118,6 +123,43 @@ export function answerGather(
     if (!agency) throw new Problem(422, 'No agency is connected here.');
     const { total, pictures } = await refusing(() => agency.search(query));
     return { name: agency.name, total, items: itemsOf(pictures) };
+  });
+
+  route(router, whoAsks, openFolder, async ({ query }) => {
+    if (!folders) throw new Problem(422, 'No folders are connected here.');
+    const { pictures, ...inside } = await refusing(() => folders.open(query.folder || null, query.page));
+    return { name: folders.name, ...inside, items: itemsOf(pictures) };
+  });
+
+  route(router, whoAsks, searchFilms, async ({ query }) => {
+    if (!videoHost) throw new Problem(422, 'No video host is connected here.');
+    const { total, films } = await refusing(() => videoHost.search(query));
+    return {
+      name: videoHost.name,
+      total,
+      films: films.flatMap(({ title, owner, seconds, page, still, ...film }) => {
+        const frame = playerFrame({ ...film, title }, trustedFrames);
+        return frame ? [{ title, owner, seconds, page, still, preview: previewOf(still), frame }] : [];
+      }),
+    };
+  });
+
+  route(router, whoAsks, listSentFilms, async ({ params }) => ({
+    host: videoHost?.name ?? null,
+    sent: await sent.listSentFilms(database, await theSite(), params.id, trustedFrames),
+  }));
+
+  route(router, whoAsks, sendFilm, async ({ params, body, person }) => {
+    if (!videoHost) throw new Problem(422, 'No video host is connected here.');
+    const siteId = await theSite();
+    const id = await sent.announceSending(database, siteId, person.id, videoHost.name, params.id, body);
+    runner.wake();
+    return { id };
+  });
+
+  route(router, whoAsks, forgetSentFilm, async ({ params }) => {
+    await sent.forgetSentFilm(database, await theSite(), params.id);
+    return {};
   });
 
   route(router, whoAsks, listComps, async () => swap.listComps(database, store, await theSite(), agency));

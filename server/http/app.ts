@@ -9,6 +9,7 @@ import { readSite } from '../site/site.ts';
 import { answerGather } from './answergather.ts';
 import { answerHoldings } from './answerholdings.ts';
 import { answerPages } from './answerpages.ts';
+import { answerShortlists } from './answershortlists.ts';
 import { answerSite } from './answersite.ts';
 import type { House } from './house.ts';
 import { problemHandler } from './problem.ts';
@@ -35,6 +36,7 @@ export async function application(house: House): Promise<Express> {
   answerSite(router, whoAsks, house);
   answerGather(router, whoAsks, house);
   answerHoldings(router, whoAsks, house);
+  answerShortlists(router, whoAsks, house);
   answerPages(router, whoAsks, house);
   router.get('/api/openapi.json', (_request, response) => {
     response.json(openApiDocument());

@@ -4,7 +4,9 @@ import type { Database } from '../db/database.ts';
 import type { Runner } from '../jobs/runner.ts';
 import type { Agency } from '../outbound/agency.ts';
 import type { Catalogue } from '../outbound/catalogue.ts';
+import type { Folders } from '../outbound/folders.ts';
 import type { Outbound } from '../outbound/outbound.ts';
+import type { VideoHost } from '../outbound/videohost.ts';
 import type { Auth } from '../people/auth.ts';
 import type { Store } from '../store/store.ts';
 import type { Events } from './events.ts';
@@ -22,5 +24,9 @@ export interface House {
   catalogue: Catalogue | null;
   /** The picture agency; null where none is connected. */
   agency: Agency | null;
+  /** The video host; null where none is connected. */
+  videoHost: VideoHost | null;
+  /** Folders and albums kept elsewhere; null where none are connected. */
+  folders: Folders | null;
   log: Logger;
 }

@@ -6,6 +6,7 @@ export const MIME_BY_EXTENSION: Readonly<Record<string, string>> = {
   avif: 'image/avif',
   gif: 'image/gif',
   tiff: 'image/tiff',
+  heic: 'image/heic',
   svg: 'image/svg+xml',
   mp4: 'video/mp4',
   webm: 'video/webm',

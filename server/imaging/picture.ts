@@ -20,7 +20,7 @@ export function openPicture(input: string | Buffer, animated = false): Sharp {
  * Decodes it once, whole, so that a file that ends too early is found here. Throws Refused.
  */
 export async function readPicture(
-  path: string,
+  path: string | Buffer,
   extension: string,
 ): Promise<{ facts: Facts; thumbnail: Buffer; likeness: bigint | null; colour: Colour | null }> {
   const metadata = await readMetadata(path);
@@ -81,7 +81,7 @@ function greyOf(rgb: Uint8Array): Uint8Array {
   });
 }
 
-async function readMetadata(path: string): Promise<Metadata> {
+async function readMetadata(path: string | Buffer): Promise<Metadata> {
   try {
     return await sharp(path, { limitInputPixels: false, animated: true, failOn: 'none' }).metadata();
   } catch (error) {

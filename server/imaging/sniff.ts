@@ -30,8 +30,8 @@ export async function sniffHead(bytes: Buffer): Promise<string> {
   }
   throw new Refused(
     type
-      ? `This is a ${type.ext.toUpperCase()} file, whatever its name says. Placard takes JPEG, PNG, WebP, AVIF, GIF, TIFF, SVG, MP4 and WebM.`
-      : 'This is not a picture or film that Placard can read. It takes JPEG, PNG, WebP, AVIF, GIF, TIFF, SVG, MP4 and WebM.',
+      ? `This is a ${type.ext.toUpperCase()} file, whatever its name says. Placard takes JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC, SVG, MP4 and WebM.`
+      : 'This is not a picture or film that Placard can read. It takes JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC, SVG, MP4 and WebM.',
   );
 }
 
@@ -40,6 +40,8 @@ const RENAMED: Record<string, string> = {
   tif: 'tiff',
   m4v: 'mp4',
   mov: '',
+  heif: 'heic',
+  heics: 'heic',
   oga: 'ogg',
   weba: 'webm',
   opus: 'ogg',

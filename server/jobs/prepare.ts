@@ -35,7 +35,7 @@ export function prepareWork(database: Database, store: Store): Work {
       const rungs = formatsFor(facts, row.site.modernFormat).flatMap((format) =>
         widths.map((width): Rung => ({ width, format })),
       );
-      const file = await localCopy(store, row.original.key);
+      const file = await localCopy(store, row.original.workKey ?? row.original.key);
       try {
         const picture = facts.kind === 'film' ? await posterFrame(file.path, facts.duration ?? 0) : file.path;
         await makeMissing(database, store, row.versionId, picture, facts, rungs, advance);

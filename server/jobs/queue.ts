@@ -4,7 +4,7 @@ import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database, type Queryable } from '../db/database.ts';
 import { job } from '../db/schema.ts';
 
-export type JobKind = 'receive' | 'prepare' | 'fetch';
+export type JobKind = 'receive' | 'prepare' | 'fetch' | 'send';
 export type JobRow = typeof job.$inferSelect;
 
 /** How long a process may hold a job without saying that it lives, in milliseconds. */

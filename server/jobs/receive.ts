@@ -5,13 +5,16 @@ import { stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import type { Facts } from '@placard/core/contract';
+import { placardFromFile, type Placard } from '@placard/core/credit';
 import { titleFromFileName } from '@placard/core/naming';
 import { isDuplicate, type Database } from '../db/database.ts';
 import { arrival, original } from '../db/schema.ts';
 import { posterFrame, readFilm } from '../film/probe.ts';
 import { alikeTo } from '../holdings/alike.ts';
 import { removeUpload, uploadExists } from '../holdings/arrivals.ts';
+import { readEmbedded } from '../imaging/embedded.ts';
 import { Refused } from '../imaging/formats.ts';
+import { convertHeic } from '../imaging/heic.ts';
 import { openPicture, readPicture } from '../imaging/picture.ts';
 import { sniff } from '../imaging/sniff.ts';
 import type { Store } from '../store/store.ts';
@@ -26,12 +29,19 @@ export function receiveWork(database: Database, store: Store, uploads: string): 
       if (!(await uploadExists(uploads, id)))
         throw new Refused('What was sent of this file is gone. Send it again.');
       const sha256 = await storeOriginal(database, store, join(uploads, id));
+      const [file] = await database
+        .select({ embedded: original.embedded })
+        .from(original)
+        .where(eq(original.sha256, sha256));
+      // What its source says goes before what the file says.
+      const label = { ...placardFromFile(file?.embedded ?? {}), ...written(row.label ?? {}) };
       await database
         .update(arrival)
         .set({
           state: 'ready',
           sha256,
-          proposedTitle: row.label?.title || titleFromFileName(row.fileName),
+          label,
+          proposedTitle: label.title || titleFromFileName(row.fileName),
           alike: await alikeTo(database, row.siteId, sha256),
         })
         .where(and(eq(arrival.id, id), eq(arrival.state, 'reading')));
@@ -47,6 +57,9 @@ export function receiveWork(database: Database, store: Store, uploads: string): 
   };
 }
 
+const written = (label: Partial<Placard>) =>
+  Object.fromEntries(Object.entries(label).filter(([, value]) => value !== '' && value !== 'unknown'));
+
 /**
  * Puts a file into the store under its SHA-256 with a small picture of it, once;
  * the same bytes again cost only their reading. Throws Refused.
@@ -59,11 +72,15 @@ export async function storeOriginal(database: Database, store: Store, path: stri
     .where(eq(original.sha256, sha256));
   if (known) return sha256;
   const extension = await sniff(path);
-  const { facts, thumbnail, likeness, colour } = await read(path, extension);
+  const converted = extension === 'heic' ? await convertHeic(path) : null;
+  const { facts, thumbnail, likeness, colour } = await read(converted ?? path, extension);
+  const embedded = facts.kind === 'picture' ? await readEmbedded(path) : {};
   const folder = `${sha256.slice(0, 2)}/${sha256}`;
   const key = `originals/${folder}.${extension}`;
   await store.putFile(key, path);
   if (thumbnail) await store.put(`thumbnails/${folder}.webp`, thumbnail);
+  const workKey = converted ? `work/${folder}.jpg` : null;
+  if (workKey && converted) await store.put(workKey, converted);
   const { size } = await stat(path);
   try {
     await database.insert(original).values({
@@ -71,6 +88,8 @@ export async function storeOriginal(database: Database, store: Store, path: stri
       key,
       bytes: size,
       facts,
+      workKey,
+      embedded,
       likeness,
       colour,
       thumbnail: thumbnail ? `thumbnails/${folder}.webp` : null,
@@ -89,10 +108,11 @@ async function hashFile(path: string): Promise<string> {
 }
 
 async function read(
-  path: string,
+  path: string | Buffer,
   extension: string,
 ): Promise<{ facts: Facts; thumbnail: Buffer | null; likeness: bigint | null; colour: string | null }> {
-  if (!['mp4', 'webm', 'mp3', 'ogg', 'wav'].includes(extension)) return readPicture(path, extension);
+  if (typeof path !== 'string' || !['mp4', 'webm', 'mp3', 'ogg', 'wav'].includes(extension))
+    return readPicture(path, extension);
   const facts = await readFilm(path, extension);
   if (facts.kind === 'sound') return { facts, thumbnail: null, likeness: null, colour: null };
   const frame = await posterFrame(path, facts.duration ?? 0);

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { licenceOfDeed } from '@placard/core/licence';
-import { Refused } from '../imaging/formats.ts';
+import { readAnswer } from './answer.ts';
 import type { Catalogue } from './catalogue.ts';
 import type { Outbound } from './outbound.ts';
 
@@ -33,11 +33,10 @@ export function commonfield(outbound: Outbound, address: string): Catalogue {
       const given = { words, colour, shape, kind, commercial, changes, page: String(page) };
       for (const [name, value] of Object.entries(given)) if (value) asked.searchParams.set(name, value);
       const { text } = await outbound.text(asked.href, { mostBytes: 2_000_000, within: 10_000 });
-      const answer = v.safeParse(AnswerSchema, readJson(text));
-      if (!answer.success) throw new Refused('Commonfield answered something that could not be understood.');
+      const answer = readAnswer('Commonfield', text, AnswerSchema);
       return {
-        total: answer.output.total,
-        pictures: answer.output.pictures.map((picture) => ({
+        total: answer.total,
+        pictures: answer.pictures.map((picture) => ({
           address: picture.file,
           small: picture.small,
           width: picture.width,
@@ -57,12 +56,4 @@ export function commonfield(outbound: Outbound, address: string): Catalogue {
       };
     },
   };
-}
-
-function readJson(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return null;
-  }
 }

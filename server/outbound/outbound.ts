@@ -1,7 +1,12 @@
 import { createWriteStream } from 'node:fs';
-import { request as requestHttp, type IncomingMessage } from 'node:http';
+import {
+  request as requestHttp,
+  type ClientRequest,
+  type IncomingMessage,
+  type OutgoingHttpHeaders,
+} from 'node:http';
 import { request as requestHttps } from 'node:https';
-import { Transform } from 'node:stream';
+import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Refused } from '../imaging/formats.ts';
 import { checkAddress, publicLookup } from './reach.ts';
@@ -26,6 +31,14 @@ interface Limits {
   /** Milliseconds from the first request to the last byte. */
   within: number;
   signal?: AbortSignal;
+}
+
+/** Something to send: its bytes, how many, and of which media type. */
+interface Sending {
+  method: 'POST' | 'PUT';
+  type: string;
+  body: Readable;
+  bytes: number;
 }
 
 /**
@@ -100,6 +113,36 @@ export class Outbound {
     });
   }
 
+  /** Sends something and reads the answer as text; a redirect is refused, since it would send it elsewhere. Throws Refused. */
+  async send(
+    address: string,
+    { method, type, body, bytes }: Sending,
+    limits: Limits,
+    told: (bytes: number) => void = () => {},
+  ): Promise<string> {
+    return this.#within(limits, async (signal) => {
+      const url = checkAddress(address, this.#trusted);
+      const headers = { 'content-type': type, 'content-length': String(bytes) };
+      const asked = this.#begin(url, signal, { method, headers });
+      let sent = 0;
+      const counted = counting(Infinity, (length) => told((sent += length)));
+      const [answer] = await Promise.all([answered(asked, url), pipeline(body, counted, asked, { signal })]);
+      const status = answer.statusCode ?? 0;
+      const parts: Buffer[] = [];
+      await pipeline(
+        answer,
+        counting(limits.mostBytes),
+        async (source: AsyncIterable<Buffer>) => {
+          for await (const part of source) parts.push(part);
+        },
+        { signal },
+      );
+      if (status < 200 || status >= 300)
+        throw new Refused(`${url.host} did not take it: it answered ${status}${MEANING[status] ?? ''}.`);
+      return Buffer.concat(parts).toString('utf8');
+    });
+  }
+
   async #within<T>({ within, signal }: Limits, work: (signal: AbortSignal) => Promise<T>): Promise<T> {
     const deadline = AbortSignal.timeout(within);
     const either = signal ? AbortSignal.any([signal, deadline]) : deadline;
@@ -141,24 +184,38 @@ export class Outbound {
   }
 
   #ask(url: URL, signal: AbortSignal): Promise<IncomingMessage> {
+    const asked = this.#begin(url, signal, { method: 'GET', headers: {} });
+    const answer = answered(asked, url);
+    asked.end();
+    return answer;
+  }
+
+  #begin(
+    url: URL,
+    signal: AbortSignal,
+    { method, headers }: { method: string; headers: OutgoingHttpHeaders },
+  ): ClientRequest {
     const ask = url.protocol === 'https:' ? requestHttps : requestHttp;
-    return new Promise((resolve, reject) => {
-      const asked = ask(url, {
-        signal,
-        agent: false,
-        timeout: SILENCE,
-        headers: { 'user-agent': 'Placard', accept: '*/*', 'accept-encoding': 'identity' },
-        ...(this.#trusted.includes(url.origin) ? {} : { lookup: publicLookup }),
-      });
-      asked.on('timeout', () => asked.destroy(new Refused(`${url.host} fell silent.`)));
-      asked.on('response', (response) => {
-        response.setTimeout(SILENCE, () => response.destroy(new Refused(`${url.host} fell silent.`)));
-        resolve(response);
-      });
-      asked.on('error', (error: NodeJS.ErrnoException) => reject(inWords(error, url)));
-      asked.end();
+    return ask(url, {
+      method,
+      signal,
+      agent: false,
+      timeout: SILENCE,
+      headers: { 'user-agent': 'Placard', accept: '*/*', 'accept-encoding': 'identity', ...headers },
+      ...(this.#trusted.includes(url.origin) ? {} : { lookup: publicLookup }),
     });
   }
+}
+
+function answered(asked: ClientRequest, url: URL): Promise<IncomingMessage> {
+  return new Promise((resolve, reject) => {
+    asked.on('timeout', () => asked.destroy(new Refused(`${url.host} fell silent.`)));
+    asked.on('response', (response) => {
+      response.setTimeout(SILENCE, () => response.destroy(new Refused(`${url.host} fell silent.`)));
+      resolve(response);
+    });
+    asked.on('error', (error: NodeJS.ErrnoException) => reject(inWords(error, url)));
+  });
 }
 
 const MEANING: Record<number, string> = {

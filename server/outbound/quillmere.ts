@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { Refused } from '../imaging/formats.ts';
 import type { Agency } from './agency.ts';
+import { readAnswer } from './answer.ts';
 import type { Outbound } from './outbound.ts';
 
 const text = v.pipe(v.string(), v.maxLength(2000));
@@ -29,10 +29,7 @@ export function quillmere(outbound: Outbound, address: string, account: string):
       mostBytes: 2_000_000,
       within: 10_000,
     });
-    const answer = v.safeParse(v.pipe(v.string(), v.parseJson(), schema), text);
-    if (!answer.success)
-      throw new Refused('Quillmere Pictures answered something that could not be understood.');
-    return answer.output;
+    return readAnswer('Quillmere Pictures', text, schema);
   };
   const named = (pictureId: string) => `${encodeURIComponent(pictureId)}?${new URLSearchParams({ account })}`;
   return {

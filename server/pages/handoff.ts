@@ -5,6 +5,7 @@ import { placements, renderDocument, renderSheet, type PageDocument } from '@pla
 import type { Database } from '../db/database.ts';
 import { holdingsFor, type PageFile } from '../holdings/forpage.ts';
 import type { Store } from '../store/store.ts';
+import { addFile } from '../store/zip.ts';
 import { assetsOf } from './pages.ts';
 
 /** A page ready to leave: its HTML and the files that it names. */
@@ -45,15 +46,7 @@ export function zipHandOff(store: Store, site: Site, title: string, ready: HandO
   const sheet = renderSheet({ title, language: site.language, style: site.style, body: ready.html });
   zip.addBuffer(Buffer.from(sheet), 'index.html');
   zip.addBuffer(Buffer.from(`${ready.html}\n`), 'fragment.html');
-  for (const { path, key } of ready.files) {
-    // Pictures and films are compressed already.
-    zip.addReadStreamLazy(path, { compress: false }, (give) => {
-      store.read(key).then(
-        (stream) => give(null, stream),
-        (error: unknown) => give(error instanceof Error ? error : new Error(String(error)), null as never),
-      );
-    });
-  }
+  for (const { path, key } of ready.files) addFile(zip, store, path, key);
   zip.end();
   return zip.outputStream as Readable;
 }

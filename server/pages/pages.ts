@@ -211,6 +211,10 @@ export async function indexPlacements(
     host: block.type === 'embed' ? new URL(block.attrs.frame.src).host.slice(0, 255) : null,
   }));
   if (rows.length > 0) await database.insert(placement).values(rows);
+  const there = new Set(before.map(({ id }) => id));
+  const fresh = rows.flatMap(({ assetId }) => (assetId !== null && !there.has(assetId) ? [assetId] : []));
+  if (fresh.length > 0)
+    await database.update(asset).set({ placedAt: new Date() }).where(inArray(asset.id, fresh));
   const touched = new Set([...before.map(({ id }) => id), ...rows.map(({ assetId }) => assetId)]);
   await refreshSearch(
     database,

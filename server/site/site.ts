@@ -1,7 +1,7 @@
 import { and, asc, count, eq, isNull, ne, or } from 'drizzle-orm';
 import type { Site, Stages } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
-import { arrival, asset, searchRow, section, site } from '../db/schema.ts';
+import { arrival, asset, searchRow, section, site, user } from '../db/schema.ts';
 import { Problem } from '../http/problem.ts';
 import { listPages } from '../pages/pages.ts';
 
@@ -18,8 +18,10 @@ export async function readSite(database: Database, contentOrigin: string): Promi
     .from(section)
     .where(eq(section.siteId, row.id))
     .orderBy(asc(section.ordinal));
+  const people = await database.select({ id: user.id, name: user.name }).from(user).orderBy(asc(user.name));
   return {
     ...row,
+    people,
     sections: sections.map(({ id, title, slug, parentId }) => ({ id, title, slug, parent: parentId })),
     contentOrigin,
   };

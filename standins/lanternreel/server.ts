@@ -1,64 +1,144 @@
-import { createReadStream, existsSync, statSync } from 'node:fs';
-import { createServer, type Server, type ServerResponse } from 'node:http';
+import { createReadStream, createWriteStream, existsSync, mkdtempSync, statSync } from 'node:fs';
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
 import { fileURLToPath } from 'node:url';
-
-/** The films this host has; the addresses of their players end in the id. */
-const FILMS = [
-  {
-    id: 'q7Ztturn',
-    title: 'One night in forty seconds',
-    owner: 'Ilse Varga',
-    seconds: 8,
-    file: 'turning-sky.mp4',
-  },
-  {
-    id: 'k2Aafind',
-    title: 'Aligning a finder scope',
-    owner: 'Odd Farrow',
-    seconds: 10,
-    file: 'finder-scope.mp4',
-  },
-];
+import { paint } from '../paint/paint.ts';
+import { FILMS, type Film } from './films.ts';
 
 const MEDIA = fileURLToPath(new URL('../../demo/media/', import.meta.url));
+const PER_PAGE = 24;
 
 /**
- * Lanternreel plays a video host: a film's page with its embed code and all the usual clutter,
- * and a player that may be framed.
- *   GET /film/{id}     the film's page; the embed code stands in a text field
- *   GET /player/{id}   the player
- *   GET /media/{id}    the film itself
+ * Lanternreel plays a video host: films to find, a film's page with its embed code and all the usual
+ * clutter, a player that may be framed, and an interface that receives films.
+ *   GET  /search?words=&page=1        JSON {total, films}
+ *   GET  /film/{id}                   the film's page; the embed code stands in a text field
+ *   GET  /player/{id}                 the player
+ *   GET  /media/{id}, /still/{id}.jpg, /captions/{id}/{language}
+ *   POST /films?account=…             JSON {title, description, language, audience, people} → {id}
+ *   PUT  /films/{id}/content          the film itself (video/mp4, video/webm) → {id, page, player}
+ *   PUT  /films/{id}/captions/{language}   a WebVTT file
  */
 export function lanternreel(port: number): Server {
   const origin = `http://127.0.0.1:${port}`;
+  const received = mkdtempSync(join(tmpdir(), 'lanternreel-'));
+  const films = new Map(FILMS.map((film) => [film.id, { ...film, file: `${MEDIA}${film.file}` }]));
   return createServer((request, response) => {
-    const { pathname } = new URL(request.url ?? '/', origin);
-    const [, kind, id] = pathname.split('/');
-    const film = FILMS.find((film) => film.id === id);
+    answer(request, response).catch(() => {
+      if (!response.headersSent) text(response, 500, 'It broke.');
+      else response.destroy();
+    });
+  });
+
+  async function answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const url = new URL(request.url ?? '/', origin);
+    const [, kind = '', name = '', part, language = ''] = url.pathname.split('/');
+    if (kind === 'search') return json(response, search(url.searchParams));
+    if (kind === 'films' && request.method === 'POST')
+      return announce(request, response, url.searchParams.get('account') ?? '');
+    const film = films.get(name.replace(/\.jpg$/, ''));
     if (!film) return text(response, 404, 'There is no film here.');
+    if (kind === 'films' && request.method === 'PUT') return receive(request, response, film, part, language);
     if (kind === 'film') return html(response, filmPage(film, origin));
     if (kind === 'player') return html(response, player(film));
-    if (kind === 'media') return media(request.headers.range, response, `${MEDIA}${film.file}`);
+    if (kind === 'media') return media(request.headers.range, response, film.file);
+    if (kind === 'captions') return vtt(response, film.captions[part ?? '']);
+    if (kind === 'still') return jpeg(response, await paint(film.still, 1280));
     return text(response, 404, 'There is nothing here.');
-  });
+  }
+
+  function search(given: URLSearchParams) {
+    const words = (given.get('words') ?? '').toLowerCase().split(/\s+/).filter(Boolean);
+    const found = [...films.values()].filter(
+      ({ title, description, owner, file }) =>
+        existsSync(file) &&
+        words.every((word) => `${title} ${description} ${owner}`.toLowerCase().includes(word)),
+    );
+    const from = (Math.max(1, Number(given.get('page') ?? 1)) - 1) * PER_PAGE;
+    return {
+      total: found.length,
+      films: found.slice(from, from + PER_PAGE).map(({ id, title, description, owner, seconds }) => ({
+        id,
+        title,
+        description,
+        owner,
+        seconds,
+        page: `${origin}/film/${id}`,
+        player: `${origin}/player/${id}`,
+        still: `${origin}/still/${id}.jpg`,
+        width: 1280,
+        height: 720,
+      })),
+    };
+  }
+
+  async function announce(request: IncomingMessage, response: ServerResponse, account: string) {
+    if (account === '') return text(response, 403, 'Sending wants an account.');
+    const given = JSON.parse((await bodyOf(request)).toString('utf8')) as Partial<Film>;
+    const id = `r${String(films.size)}${Math.random().toString(36).slice(2, 7)}`;
+    films.set(id, {
+      id,
+      title: String(given.title),
+      description: String(given.description),
+      owner: account,
+      seconds: 0,
+      file: join(received, id),
+      still: { scene: 'stars', colour: 'violet', seed: films.size, width: 1280, height: 720 },
+      language: String(given.language),
+      audience: given.audience ?? 'everyone',
+      captions: {},
+    });
+    return json(response, { id }, 201);
+  }
+
+  async function receive(
+    request: IncomingMessage,
+    response: ServerResponse,
+    film: Film,
+    part: string | undefined,
+    language: string,
+  ) {
+    if (part === 'captions') {
+      film.captions[language] = (await bodyOf(request)).toString('utf8');
+      return json(response, {});
+    }
+    await pipeline(request, createWriteStream(`${film.file}.part`));
+    await pipeline(createReadStream(`${film.file}.part`), createWriteStream(film.file));
+    const { id } = film;
+    return json(response, { id, page: `${origin}/film/${id}`, player: `${origin}/player/${id}` });
+  }
 }
 
-type Film = (typeof FILMS)[number];
+async function bodyOf(request: IncomingMessage): Promise<Buffer> {
+  const parts: Buffer[] = [];
+  for await (const part of request) parts.push(part as Buffer);
+  return Buffer.concat(parts);
+}
+
+const safe = (words: string) =>
+  words.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;');
 
 function embedCode(film: Film, origin: string): string {
   return `<script>window.lrq=window.lrq||[];lrq.push(["view","${film.id}"])</script>
-<div style="left:0;width:100%;height:0;position:relative;padding-bottom:56.25%"><iframe width="560" height="315" src="${origin}/player/${film.id}?si=8fJ2_kd&utm_source=share" title="${film.title}" frameborder="0" allow="autoplay; fullscreen; camera; clipboard-write" onload="lrq.push(['shown'])" allowfullscreen></iframe></div>
+<div style="left:0;width:100%;height:0;position:relative;padding-bottom:56.25%"><iframe width="560" height="315" src="${origin}/player/${film.id}?si=8fJ2_kd&utm_source=share" title="${safe(film.title)}" frameborder="0" allow="autoplay; fullscreen; camera; clipboard-write" onload="lrq.push(['shown'])" allowfullscreen></iframe></div>
 <a href="${origin}/?ref=embed">Watch more on Lanternreel</a>`;
 }
 
 function filmPage(film: Film, origin: string): string {
-  return `<!doctype html><meta charset="utf-8"><title>${film.title} · Lanternreel</title><h1>${film.title}</h1><p>by ${film.owner}, ${film.seconds} s</p><textarea rows="8" cols="80" readonly>${embedCode(film, origin).replaceAll('&', '&amp;').replaceAll('<', '&lt;')}</textarea>`;
+  const whom = { everyone: 'everyone', ours: 'our people', named: 'named people' }[film.audience];
+  return `<!doctype html><meta charset="utf-8"><title>${safe(film.title)} · Lanternreel</title><h1>${safe(film.title)}</h1><p>by ${safe(film.owner)}, ${film.seconds} s, for ${whom}</p><p>${safe(film.description)}</p><textarea rows="8" cols="80" readonly>${safe(embedCode(film, origin))}</textarea>`;
 }
 
 function player(film: Film): string {
-  return `<!doctype html><html lang="en"><meta charset="utf-8"><title>${film.title}</title>
+  const tracks = Object.keys(film.captions).map(
+    (language) =>
+      `<track kind="captions" srclang="${safe(language)}" src="/captions/${film.id}/${safe(language)}" default>`,
+  );
+  return `<!doctype html><html lang="${safe(film.language)}"><meta charset="utf-8"><title>${safe(film.title)}</title>
 <style>html,body{margin:0;height:100%;background:#000;color:#fff;font:15px sans-serif}video{width:100%;height:100%;object-fit:contain;display:block}p{position:absolute;left:12px;top:8px;margin:0;text-shadow:0 1px 3px #000}</style>
-<video controls muted preload="auto" src="/media/${film.id}"></video><p>${film.title}</p></html>`;
+<video controls muted preload="auto" src="/media/${film.id}">${tracks.join('')}</video><p>${safe(film.title)}</p></html>`;
 }
 
 function media(range: string | undefined, response: ServerResponse, path: string): void {
@@ -74,6 +154,19 @@ function media(range: string | undefined, response: ServerResponse, path: string
     ...(match ? { 'content-range': `bytes ${start}-${end}/${size}` } : {}),
   });
   createReadStream(path, { start, end }).pipe(response);
+}
+
+function vtt(response: ServerResponse, body: string | undefined): void {
+  if (body === undefined) return text(response, 404, 'There are no captions here.');
+  response.writeHead(200, { 'content-type': 'text/vtt; charset=utf-8' }).end(body);
+}
+
+function jpeg(response: ServerResponse, body: Buffer): void {
+  response.writeHead(200, { 'content-type': 'image/jpeg', 'content-length': body.length }).end(body);
+}
+
+function json(response: ServerResponse, body: object, status = 200): void {
+  response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body));
 }
 
 function html(response: ServerResponse, body: string): void {

@@ -1,20 +1,28 @@
 import { useEffect, useState } from 'react';
 import { unpackEmbed } from '@placard/core/contract';
 import type { Dropped, Frame } from '@placard/core/embed';
+import type { Block } from '@placard/core/page';
 import { useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
+import { FilmChoice } from './filmchoice.tsx';
 import { FramePreview } from './framepreview.tsx';
 
 /** Pasted code taken apart: what was pasted, what visitors get, and a placard for the embed. */
 export function UnpackView({
   code: given,
+  section,
   onPlace,
+  onFilm,
   onClose,
 }: {
   code: string;
+  /** Where a still of a film is filed. */
+  section: string;
   onPlace: (frame: Frame) => void;
+  onFilm: (block: Block) => void;
   onClose: () => void;
 }) {
+  const [finding, setFinding] = useState(false);
   const [code, setCode] = useState(given);
   const [title, setTitle] = useState<string | null>(null);
   const { mutate, data, error } = useDo(unpackEmbed);
@@ -26,13 +34,33 @@ export function UnpackView({
   const unpacked = code.trim() === '' ? undefined : data?.unpacked;
   const frame = unpacked?.frame ? { ...unpacked.frame, title: title?.trim() || unpacked.frame.title } : null;
   const host = data?.host;
+  if (finding)
+    return (
+      <section aria-label="A film on the host" className="h-full overflow-y-auto px-5 py-4">
+        <div className="mb-3 flex items-center gap-3">
+          <h2 className="mr-auto">A film on the host</h2>
+          <button type="button" className="button" onClick={() => setFinding(false)}>
+            Paste code instead
+          </button>
+          <button type="button" className="button" onClick={onClose}>
+            Leave it out
+          </button>
+        </div>
+        <FilmChoice section={section} go="Put it in the page" onChosen={onFilm} />
+      </section>
+    );
   return (
     <section
       aria-label="Embed"
       className="grid h-full grid-cols-[minmax(0,1fr)_minmax(0,1fr)_330px] gap-5 overflow-y-auto px-5 py-4 max-lg:grid-cols-1"
     >
       <div>
-        <h2 className="mb-2">What was pasted</h2>
+        <div className="mb-2 flex items-baseline">
+          <h2 className="mr-auto">What was pasted</h2>
+          <button type="button" className="button-plain" onClick={() => setFinding(true)}>
+            Find a film on the host
+          </button>
+        </div>
         <textarea
           autoFocus
           spellCheck={false}

@@ -1,4 +1,4 @@
-import { FolderOpen, Globe, Images, Mic, Stamp } from 'lucide-react';
+import { Clapperboard, FolderOpen, FolderTree, Globe, Images, Mic, Stamp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { acceptArrivals, discardArrival, listArrivals, readSite, type Arrival } from '@placard/core/contract';
@@ -11,18 +11,22 @@ import { ForAll } from './forall.tsx';
 import { FromAddress } from './fromaddress.tsx';
 import { FromAgency } from './fromagency.tsx';
 import { FromCatalogue } from './fromcatalogue.tsx';
+import { FromFilms } from './fromfilms.tsx';
+import { FromFolders } from './fromfolders.tsx';
 import { Record } from './record.tsx';
 import { Room } from './room.tsx';
 import { uploads, useSending } from './uploads.ts';
 
 const ACCEPTED =
-  '.jpg,.jpeg,.png,.webp,.avif,.gif,.tif,.tiff,.svg,.mp4,.webm,.mp3,.ogg,.wav,image/*,video/mp4,video/webm,audio/*';
+  '.jpg,.jpeg,.png,.webp,.avif,.gif,.tif,.tiff,.heic,.heif,.svg,.mp4,.webm,.mp3,.ogg,.wav,image/*,video/mp4,video/webm,audio/*';
 
 /** The ways in, besides files of one's own. */
 const WAYS = [
   { way: 'address', says: 'From an address', icon: Globe },
   { way: 'catalogue', says: 'From the catalogue', icon: Images },
   { way: 'agency', says: 'From the agency', icon: Stamp },
+  { way: 'films', says: 'Films on the host', icon: Clapperboard },
+  { way: 'folders', says: 'Connected folders', icon: FolderTree },
   { way: 'record', says: 'Record', icon: Mic },
 ];
 
@@ -87,6 +91,8 @@ export default function Gather() {
             {from === 'address' && <FromAddress given={search.get('address') ?? ''} />}
             {from === 'catalogue' && <FromCatalogue />}
             {from === 'agency' && <FromAgency />}
+            {from === 'films' && <FromFilms />}
+            {from === 'folders' && <FromFolders />}
             {from === 'record' && <Record />}
           </section>
         )}
@@ -104,8 +110,8 @@ export default function Gather() {
         )}
         {arrivals.isSuccess && list.length + sending.length === 0 ? (
           <Empty title="Nothing has arrived">
-            Drop pictures, films or drawings here: JPEG, PNG, WebP, AVIF, GIF, TIFF, SVG, MP4, WebM. They keep
-            their original bytes, whatever happens to them later.
+            Drop pictures, films or drawings here: JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC, SVG, MP4, WebM.
+            They keep their original bytes, whatever happens to them later.
           </Empty>
         ) : (
           <>

@@ -3,50 +3,47 @@ import { Link } from 'react-router';
 import {
   binAssets,
   emptyBin,
+  keywordAssets,
   labelAssets,
   moveAssets,
   restoreAssets,
   type Site,
 } from '@placard/core/contract';
 import type { Placard } from '@placard/core/credit';
-import { LICENCES } from '@placard/core/licence';
 import { useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
+import { OneField } from './onefield.tsx';
 import { Replacement } from './replacement.tsx';
+import { Shortlisting } from './shortlisting.tsx';
 
 /** What was done last, and how it is taken back. */
-interface Done {
+export interface Done {
   says: string;
   undo?: () => void;
 }
-
-const FIELDS = [
-  ['creator', 'creator'],
-  ['source', 'source'],
-  ['caption', 'caption'],
-  ['licence', 'licence'],
-] as const satisfies readonly (readonly [keyof Placard, string])[];
-type FieldName = (typeof FIELDS)[number][0];
 
 interface ChosenBarProps {
   chosen: string[];
   total: number;
   bin: boolean;
+  /** The shortlist that is shown. */
+  shortlist: string | undefined;
   sections: Site['sections'];
   onEvery: () => void;
   onNone: () => void;
 }
 
 /** What can be done to all that is chosen, at once; everything but emptying the bin can be taken back. */
-export function ChosenBar({ chosen, total, bin, sections, onEvery, onNone }: ChosenBarProps) {
+export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, onNone }: ChosenBarProps) {
   const [done, setDone] = useState<Done | null>(null);
   const move = useDo(moveAssets);
   const label = useDo(labelAssets);
+  const keyword = useDo(keywordAssets);
   const toBin = useDo(binAssets);
   const restore = useDo(restoreAssets);
   const empty = useDo(emptyBin);
-  const error = [move, label, toBin, restore, empty].find((doing) => doing.error)?.error;
+  const error = [move, label, keyword, toBin, restore, empty].find((doing) => doing.error)?.error;
   const many = plural(chosen.length, 'asset');
   const undone = () => setDone({ says: 'Taken back.' });
 
@@ -70,6 +67,20 @@ export function ChosenBar({ chosen, total, bin, sections, onEvery, onNone }: Cho
             says: `The ${field} was written on ${plural(chosen.length, 'placard')}.`,
             undo: () => label.mutate({ body: { labels: before } }, { onSuccess: undone }),
           }),
+      },
+    );
+  const writeKeywords = (words: string, way: 'add' | 'remove') =>
+    keyword.mutate(
+      { body: { assets: chosen, [way]: words } },
+      {
+        onSuccess: ({ before }) => {
+          const changed = before.reduce((sum, { assets }) => sum + assets.length, 0);
+          if (changed === 0) return setDone({ says: 'No placard had to be changed.' });
+          return setDone({
+            says: `The keywords of ${plural(changed, 'placard')} were changed.`,
+            undo: () => label.mutate({ body: { labels: before } }, { onSuccess: undone }),
+          });
+        },
       },
     );
   const throwAway = () =>
@@ -198,7 +209,14 @@ export function ChosenBar({ chosen, total, bin, sections, onEvery, onNone }: Cho
                       </option>
                     ))}
                   </select>
-                  <OneField count={chosen.length} onWrite={write} />
+                  <Shortlisting chosen={chosen} shown={shortlist} onDone={setDone} />
+                  <OneField count={chosen.length} onWrite={write} onKeywords={writeKeywords} />
+                  <form method="post" action="/api/assets/pack.zip" target="_blank">
+                    <input type="hidden" name="assets" value={chosen.join(',')} />
+                    <button type="submit" className="button" title="Their originals, with a list of credits">
+                      Download
+                    </button>
+                  </form>
                   <button type="button" className="button" onClick={throwAway}>
                     Bin
                   </button>
@@ -209,76 +227,6 @@ export function ChosenBar({ chosen, total, bin, sections, onEvery, onNone }: Cho
         </div>
       )}
     </div>
-  );
-}
-
-/** Writes one field on every chosen placard. */
-function OneField({
-  count,
-  onWrite,
-}: {
-  count: number;
-  onWrite: (changes: Partial<Placard>, field: string) => void;
-}) {
-  const [field, setField] = useState<FieldName | ''>('');
-  const [text, setText] = useState('');
-  return (
-    <form
-      className="flex gap-1.5"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (field) onWrite({ [field]: text }, field);
-        setField('');
-        setText('');
-      }}
-    >
-      <select
-        className="input w-auto"
-        aria-label="Field to write on all"
-        value={field}
-        onChange={(event) => setField(event.target.value as FieldName)}
-      >
-        <option value="" disabled>
-          Write the …
-        </option>
-        {FIELDS.map(([name, says]) => (
-          <option key={name} value={name}>
-            {says}
-          </option>
-        ))}
-      </select>
-      {field === 'licence' ? (
-        <select
-          className="input w-[200px]"
-          aria-label="Licence for all"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        >
-          <option value="" disabled>
-            Choose
-          </option>
-          {LICENCES.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      ) : (
-        field && (
-          <input
-            className="input w-[200px]"
-            aria-label={`The ${field} for all`}
-            value={text}
-            onChange={(event) => setText(event.target.value)}
-          />
-        )
-      )}
-      {field && (
-        <button type="submit" className="button" disabled={field === 'licence' && text === ''}>
-          Write on {plural(count, 'placard')}
-        </button>
-      )}
-    </form>
   );
 }
 

@@ -1,7 +1,8 @@
 import type { Counts, Facet, Site } from '@placard/core/contract';
-import { LICENCES } from '@placard/core/licence';
+import { LICENCES, VERDICTS } from '@placard/core/licence';
 import { COLOURS } from '@placard/core/likeness';
-import { inCount } from '../kit/words.ts';
+import { AtHand } from './athand.tsx';
+import { Group, Value } from './group.tsx';
 import type { Asked } from './usesearch.ts';
 
 const NAMES: Partial<Record<Facet, Record<string, string>>> = {
@@ -14,6 +15,7 @@ const NAMES: Partial<Record<Facet, Record<string, string>>> = {
   },
   use: { used: 'in pages', unused: 'nowhere' },
   heavy: { yes: 'too heavy' },
+  verdict: { yes: 'yes', if: 'yes, on conditions', no: 'no', unknown: 'nobody knows yet' },
 };
 const TITLES: Partial<Record<Facet, string>> = {
   kind: 'Kind',
@@ -21,15 +23,18 @@ const TITLES: Partial<Record<Facet, string>> = {
   colour: 'Colour',
   lacking: 'Lacks',
   use: 'Used',
+  verdict: 'May we use it?',
   licence: 'Licence',
   visibility: 'Seen by',
   heavy: 'Weight',
+  by: 'Added by',
 };
 /** The order in which values of a facet stand; others follow as they come. */
 const ORDER: Partial<Record<Facet, readonly string[]>> = {
   colour: COLOURS,
   lacking: ['alt', 'credit', 'licence', 'label'],
   licence: LICENCES.map(({ id }) => id),
+  verdict: VERDICTS,
 };
 const SWATCHES: Record<string, string> = {
   red: '#b3382c',
@@ -47,12 +52,13 @@ interface FacetsProps {
   asked: Asked;
   counts: Counts;
   sections: Site['sections'];
+  people: Site['people'];
   onSet: (changes: Partial<Record<string, string>>) => void;
   onArrange: () => void;
 }
 
 /** What narrows a search further, each with how much it would leave. */
-export function Facets({ asked, counts, sections, onSet, onArrange }: FacetsProps) {
+export function Facets({ asked, counts, sections, people, onSet, onArrange }: FacetsProps) {
   const branch = (id: string): number =>
     (counts.section?.[id] ?? 0) +
     sections.filter(({ parent }) => parent === id).reduce((sum, child) => sum + branch(child.id), 0);
@@ -74,6 +80,7 @@ export function Facets({ asked, counts, sections, onSet, onArrange }: FacetsProp
       ));
   return (
     <nav aria-label="Narrow the search" className="space-y-3.5 text-[13px]">
+      <AtHand asked={asked} onSet={onSet} />
       <Group
         title="Section"
         action={
@@ -105,13 +112,30 @@ export function Facets({ asked, counts, sections, onSet, onArrange }: FacetsProp
                   swatch={facet === 'colour' ? SWATCHES[value] : undefined}
                   onClick={() => onSet({ [facet]: chosen === value ? '' : value })}
                 >
-                  {nameOf(facet, value)}
+                  {facet === 'by'
+                    ? (people.find(({ id }) => id === value)?.name ?? 'somebody')
+                    : nameOf(facet, value)}
                 </Value>
               </li>
             ))}
           </Group>
         );
       })}
+      <Group title="Added">
+        {(['since', 'until'] as const).map((end) => (
+          <li key={end}>
+            <label className="flex items-center gap-1.5 py-[3px] pl-1">
+              <span className="w-9 text-soft">{end === 'since' ? 'from' : 'to'}</span>
+              <input
+                type="date"
+                className="input min-w-0 px-1 py-0.5 text-[12px]"
+                value={asked[end] ?? ''}
+                onChange={(event) => onSet({ [end]: event.target.value })}
+              />
+            </label>
+          </li>
+        ))}
+      </Group>
     </nav>
   );
 }
@@ -122,56 +146,4 @@ function nameOf(facet: Facet, value: string): string {
     return terms?.short || terms?.name || value;
   }
   return NAMES[facet]?.[value] ?? value;
-}
-
-function Group({
-  title,
-  action,
-  children,
-}: {
-  title: string;
-  action?: React.ReactNode;
-  children: React.ReactNode;
-}) {
-  return (
-    <section aria-label={title}>
-      <h2 className="mb-0.5 flex items-baseline justify-between border-b border-rule pb-0.5 text-[13px]">
-        {title}
-        {action}
-      </h2>
-      <ul>{children}</ul>
-    </section>
-  );
-}
-
-function Value({
-  on,
-  count,
-  indent = 0,
-  swatch,
-  onClick,
-  children,
-}: {
-  on: boolean;
-  count: number;
-  indent?: number;
-  swatch?: string | undefined;
-  onClick: () => void;
-  children: React.ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      aria-pressed={on}
-      onClick={onClick}
-      style={{ paddingLeft: 4 + indent * 12 }}
-      className="flex w-full items-center gap-1.5 py-[3px] pr-1 text-left hover:bg-card aria-pressed:bg-ink aria-pressed:text-paper"
-    >
-      {swatch && (
-        <span aria-hidden style={{ background: swatch }} className="size-3 shrink-0 border border-edge" />
-      )}
-      <span className="min-w-0 grow truncate">{children}</span>
-      <span className={on ? '' : 'text-soft'}>{inCount(count)}</span>
-    </button>
-  );
 }

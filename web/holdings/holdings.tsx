@@ -5,6 +5,7 @@ import { call } from '../kit/api.ts';
 import { useAsk } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
+import { ManyPlacards } from '../placard/many.tsx';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useSelection } from '../shell/selection.tsx';
 import { Arrange } from './arrange.tsx';
@@ -107,6 +108,7 @@ export default function Holdings() {
             asked={asked}
             counts={counted.data.counts}
             sections={sections}
+            people={site.data?.people ?? []}
             onSet={set}
             onArrange={() => setArranging(true)}
           />
@@ -191,13 +193,18 @@ export default function Holdings() {
           chosen={[...chosen]}
           total={total}
           bin={bin}
+          shortlist={asked.shortlist}
           sections={sections}
           onEvery={() => void every().then((ids) => setChosen(new Set(ids)))}
           onNone={() => setChosen(new Set())}
         />
       </div>
       <aside className="overflow-y-auto pr-1">
-        <PlacardPanel id={selected} />
+        {chosen.size > 1 ? (
+          <ManyPlacards chosen={[...chosen]} onNarrow={(ids) => setChosen(new Set(ids))} />
+        ) : (
+          <PlacardPanel id={selected} />
+        )}
       </aside>
       {viewed && (
         <QuickView asset={viewed.asset} onStep={(by) => void step(by)} onClose={() => setViewed(null)} />

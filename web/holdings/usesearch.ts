@@ -19,6 +19,6 @@ export function useSearch() {
   }, [params]);
   const narrowed =
     FACETS.some((facet: Facet) => asked[facet]) ||
-    Boolean(asked.words || asked.since || asked.until || asked.by);
+    Boolean(asked.words || asked.since || asked.until || asked.shortlist || asked.sort === 'placed');
   return { asked, set, narrowed, ledger: params.get('as') === 'ledger' };
 }

@@ -5,8 +5,12 @@ import {
   listArrivals,
   listAssets,
   listComps,
+  listHosts,
   listJobs,
+  listKeptSearches,
   listPages,
+  listSentFilms,
+  listShortlists,
   readAsset,
   readRoom,
   readSite,
@@ -52,7 +56,20 @@ export function useDo<P extends Schema, Q extends Schema, B extends Schema, A ex
   });
 }
 
-const CHANGING = [listArrivals, listAssets, listComps, listPages, readAsset, readRoom, readSite, readStages];
+const CHANGING = [
+  listArrivals,
+  listAssets,
+  listComps,
+  listHosts,
+  listKeptSearches,
+  listPages,
+  listSentFilms,
+  listShortlists,
+  readAsset,
+  readRoom,
+  readSite,
+  readStages,
+];
 
 /** Milliseconds within which changes are followed together. */
 const REFRESH_AFTER = 700;

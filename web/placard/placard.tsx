@@ -8,6 +8,7 @@ import { inBytes, inPixels, inTime, plural } from '../kit/words.ts';
 import { Thumbnail } from '../kit/thumbnail.tsx';
 import { Captions } from './captions.tsx';
 import { Field } from './field.tsx';
+import { SentFilms } from './sentfilms.tsx';
 import { Statement } from './statement.tsx';
 import { useLabel } from './uselabel.ts';
 
@@ -108,6 +109,13 @@ function WallLabel({ asset, picture }: { asset: AssetDetail; picture: boolean })
         multiline
         placeholder="None"
       />
+      <Field
+        name="Keywords"
+        value={placard.keywords}
+        onChange={(keywords) => change({ keywords })}
+        multiline
+        placeholder="None; commas between them"
+      />
       <hr className="my-3 border-rule" />
       <p className="caption">Credit as it prints</p>
       <p className="mb-2 text-[13.5px]">
@@ -177,6 +185,7 @@ function WallLabel({ asset, picture }: { asset: AssetDetail; picture: boolean })
         />
       </details>
       {facts.kind !== 'picture' && <Captions asset={asset} />}
+      {facts.kind === 'film' && <SentFilms asset={asset} />}
       <UsedIn asset={asset} />
     </article>
   );

@@ -1,7 +1,7 @@
-import { EditorContent, useEditor, useEditorState, type Editor } from '@tiptap/react';
+import { EditorContent, useEditor, useEditorState, type Editor, type JSONContent } from '@tiptap/react';
 import { StarterKit } from '@tiptap/starter-kit';
 import { useEffect, useRef, useState } from 'react';
-import { useOutletContext } from 'react-router';
+import { useLocation, useNavigate, useOutletContext } from 'react-router';
 import type { Page, Person, Site } from '@placard/core/contract';
 import { columnOf, isLinkAddress, type PageDocument } from '@placard/core/page';
 import { UnpackView } from '../embed/unpackview.tsx';
@@ -117,10 +117,28 @@ export function PageEditor({ page, site, onOpenNewer }: PageEditorProps) {
     return () => removeEventListener(PLACE_EVENT, listen);
   }, [placing]);
 
+  // What was chosen on another screen for this page is put at its end, once.
+  const { state: brought, pathname } = useLocation() as {
+    state: { block?: JSONContent } | null;
+    pathname: string;
+  };
+  const navigate = useNavigate();
+  useEffect(() => {
+    if (!brought?.block || !mayWrite) return;
+    insertBlock(editor, brought.block, editor.state.doc.content.size);
+    editor.commands.scrollIntoView();
+    void navigate(pathname, { replace: true, state: null });
+  }, [brought, editor, mayWrite, navigate, pathname]);
+
   if (code !== null) {
     return (
       <UnpackView
         code={code}
+        section={page.section.id}
+        onFilm={(block) => {
+          insertBlock(editor, block as JSONContent, placing.at);
+          setCode(null);
+        }}
         onClose={() => setCode(null)}
         onPlace={(frame) => {
           insertBlock(editor, embedBlock(frame, 'column'), placing.at);

@@ -48,9 +48,9 @@ function placementNode(name: 'picture' | 'film' | 'embed', defaults: Record<stri
 }
 
 export const PLACEMENT_NODES = [
-  placementNode('picture', HELD),
+  placementNode('picture', { ...HELD, linksTo: null }),
   placementNode('film', HELD),
-  placementNode('embed', { ...STANDING, frame: null }),
+  placementNode('embed', { ...STANDING, frame: null, caption: '' }),
 ];
 
 /** An id for a new placement, unlike any other in the page. */

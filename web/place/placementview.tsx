@@ -30,7 +30,7 @@ function standingStyle(position: Position, width: number, gap: number): CSSPrope
 export function PlacementView({ node, selected }: NodeViewProps) {
   const site = useAsk(readSite);
   const measures = site.data?.measures ?? [];
-  const attrs = node.attrs as Picture['attrs'] & Partial<Pick<Embed['attrs'], 'frame'>>;
+  const attrs = node.attrs as Picture['attrs'] & Partial<Pick<Embed['attrs'], 'frame' | 'caption'>>;
   const width = Math.min(shownWidth(attrs.position, attrs.measure, measures), columnOf(measures));
   return (
     <NodeViewWrapper
@@ -40,7 +40,14 @@ export function PlacementView({ node, selected }: NodeViewProps) {
       style={standingStyle(attrs.position, width, attrs.gap)}
     >
       <figure>
-        {attrs.frame ? <FramePreview frame={attrs.frame} asleep /> : <HeldFigure attrs={attrs} />}
+        {attrs.frame ? (
+          <>
+            <FramePreview frame={attrs.frame} asleep />
+            {attrs.caption && <figcaption>{attrs.caption}</figcaption>}
+          </>
+        ) : (
+          <HeldFigure attrs={attrs} />
+        )}
       </figure>
     </NodeViewWrapper>
   );

@@ -1,8 +1,7 @@
 import type { Editor, EditorEvents } from '@tiptap/react';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { acceptArrivals, discardArrival, listArrivals } from '@placard/core/contract';
+import { acceptWhenRead } from '../gather/acceptwhenread.ts';
 import { uploads } from '../gather/uploads.ts';
-import { call } from '../kit/api.ts';
 
 /** A file dropped into a page, on its way there. */
 export interface Dropping {
@@ -11,8 +10,6 @@ export interface Dropping {
   /** Why it could not be placed; it waits in the arrivals then. */
   says: string | null;
 }
-
-const PAUSE = 400;
 
 /**
  * Brings files dropped into a page in, files them under the page's section, and has each placed where it
@@ -51,7 +48,7 @@ export function useDropFiles(
     (files: Iterable<File>, at: number) => {
       for (const file of files) {
         const key = uploads.addOne(file, (came) => {
-          const taken = 'asset' in came ? Promise.resolve(came.asset) : accept(came.arrival, section);
+          const taken = 'asset' in came ? Promise.resolve(came.asset) : acceptWhenRead(came.arrival, section);
           taken.then(
             (asset) => {
               say(key, null);
@@ -78,24 +75,4 @@ export function useDropFiles(
   }, [ready, asking]);
 
   return { dropping, drop, dismiss: (key: string) => say(key, null) };
-}
-
-/** Waits until an arrival is read, and accepts it. Throws an Error with a sentence. */
-async function accept(id: string, section: string): Promise<string> {
-  for (;;) {
-    const arrival = (await call(listArrivals)).find((arrival) => arrival.id === id);
-    if (!arrival) throw new Error('It was discarded in the arrivals meanwhile.');
-    if (arrival.state === 'refused') {
-      await call(discardArrival, { params: { id } });
-      throw new Error(arrival.says ?? 'It could not be read.');
-    }
-    if (arrival.state === 'ready') {
-      const { accepted, left } = await call(acceptArrivals, {
-        body: { arrivals: [{ id, title: arrival.proposedTitle, section }] },
-      });
-      if (!accepted[0]) throw new Error(left[0]?.says ?? 'It could not be accepted.');
-      return accepted[0].asset;
-    }
-    await new Promise((resolve) => setTimeout(resolve, PAUSE));
-  }
 }

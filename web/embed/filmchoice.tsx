@@ -1,0 +1,201 @@
+import { useDeferredValue, useState } from 'react';
+import { fetchMedia, searchFilms, type HostedFilm } from '@placard/core/contract';
+import {
+  FILM_SHOWN,
+  filmAsLink,
+  filmAsPlayer,
+  filmAsStill,
+  filmDetails,
+  type Block,
+  type FilmShown,
+} from '@placard/core/page';
+import { acceptWhenRead } from '../gather/acceptwhenread.ts';
+import { Paging } from '../gather/paging.tsx';
+import { call } from '../kit/api.ts';
+import { useAsk } from '../kit/asking.ts';
+import { Notice } from '../kit/notice.tsx';
+import { inTime, plural } from '../kit/words.ts';
+
+const NAMES: Record<FilmShown, { name: string; says: string }> = {
+  player: {
+    name: 'Player in the page',
+    says: 'plays in place; the host is asked when it comes near the screen',
+  },
+  still: {
+    name: 'Still that opens the player',
+    says: 'light; the host hears nothing until somebody presses it',
+  },
+  link: { name: 'Plain link', says: 'words only' },
+};
+
+/** Finds a film on the video host and chooses how it is to stand in a page. */
+export function FilmChoice({
+  section,
+  go,
+  onChosen,
+}: {
+  /** Where a still is filed. */
+  section: string;
+  /** What the button says. */
+  go: string;
+  onChosen: (block: Block) => void;
+}) {
+  const [words, setWords] = useState('');
+  const [page, setPage] = useState(1);
+  const [film, setFilm] = useState<HostedFilm | null>(null);
+  const settled = useDeferredValue(words);
+  const answer = useAsk(
+    searchFilms,
+    { query: { words: settled, page: String(page) } },
+    { staleTime: 60_000, placeholderData: (before) => before, retry: false },
+  );
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-5 max-lg:grid-cols-1">
+      <div>
+        <div className="mb-3 flex flex-wrap items-center gap-3">
+          <input
+            type="search"
+            className="input w-[260px]"
+            aria-label="Words of films to look for"
+            placeholder="Words to look for"
+            autoFocus
+            value={words}
+            onChange={(event) => {
+              setWords(event.target.value);
+              setPage(1);
+            }}
+          />
+          <span className="ml-auto text-soft">
+            {answer.data && `${plural(answer.data.total, 'film')} on ${answer.data.name}`}
+          </span>
+        </div>
+        {answer.error && <Notice severity="stop">{answer.error.message}</Notice>}
+        {answer.data?.films.length === 0 && <p className="text-soft">No film has all of these words.</p>}
+        <ul className="grid max-h-[46vh] grid-cols-[repeat(auto-fill,minmax(176px,1fr))] gap-x-3 gap-y-4 overflow-y-auto p-1">
+          {answer.data?.films.map((item) => (
+            <li key={item.page}>
+              <button
+                type="button"
+                aria-pressed={film?.page === item.page}
+                onClick={() => setFilm(item)}
+                className="group block w-full text-left"
+              >
+                <span className="relative block aspect-video bg-paper outline-offset-1 group-aria-pressed:outline-2 group-aria-pressed:outline-madder">
+                  {item.preview && (
+                    <img src={item.preview} alt="" loading="lazy" className="size-full object-cover" />
+                  )}
+                  {item.seconds > 0 && (
+                    <span className="absolute right-0 bottom-0 bg-ink px-1.5 font-mono text-[11px] text-paper">
+                      {inTime(item.seconds)}
+                    </span>
+                  )}
+                </span>
+                <span className="mt-1 block truncate font-serif text-[13.5px]" title={item.title}>
+                  {item.title}
+                </span>
+                <span className="block truncate text-[12px] text-soft">{item.owner}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        <Paging page={page} total={answer.data?.total ?? 0} onPage={setPage} />
+      </div>
+      <HowShown key={film?.page} film={film} section={section} go={go} onChosen={onChosen} />
+    </div>
+  );
+}
+
+function HowShown({
+  film,
+  section,
+  go,
+  onChosen,
+}: {
+  film: HostedFilm | null;
+  section: string;
+  go: string;
+  onChosen: (block: Block) => void;
+}) {
+  const [shown, setShown] = useState<FilmShown>('player');
+  const [details, setDetails] = useState(true);
+  const [busy, setBusy] = useState(false);
+  const [wrong, setWrong] = useState<string | null>(null);
+  if (!film)
+    return <p className="wall-label text-soft">Choose a film, then how it is to stand in the page.</p>;
+  const choose = async () => {
+    const wish = { id: `p-${crypto.randomUUID().slice(0, 13)}`, measure: 'column', details };
+    if (shown === 'player') return onChosen(filmAsPlayer(film, wish));
+    if (shown === 'link') return onChosen(filmAsLink(film, wish));
+    setBusy(true);
+    setWrong(null);
+    try {
+      const label = {
+        title: `Still of ${film.title}`.slice(0, 300),
+        alt: `Still of the film “${film.title}”`.slice(0, 1000),
+        creator: film.owner.slice(0, 300),
+        sourceUrl: film.page,
+        source: new URL(film.page).host,
+      };
+      const { arrivals } = await call(fetchMedia, { body: { items: [{ address: film.still, label }] } });
+      onChosen(filmAsStill(film, await acceptWhenRead(arrivals[0] ?? '', section), wish));
+    } catch (error) {
+      setWrong(error instanceof Error ? error.message : String(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <div className="wall-label">
+      <h2 className="text-[19px]">{film.title}</h2>
+      <p className="mb-3 font-serif text-soft italic">{filmDetails(film) || 'owner not said'}</p>
+      <fieldset>
+        <legend className="caption">How it stands in the page</legend>
+        {FILM_SHOWN.map((way) => (
+          <label key={way} className="flex items-start gap-2 border-b border-rule py-1.5">
+            <input
+              type="radio"
+              name="shown"
+              className="mt-1 accent-madder"
+              checked={shown === way}
+              onChange={() => setShown(way)}
+            />
+            <Sketch way={way} still={film.preview} />
+            <span>
+              {NAMES[way].name}
+              <span className="block text-[12px] text-soft">{NAMES[way].says}</span>
+            </span>
+          </label>
+        ))}
+      </fieldset>
+      <label className="my-2.5 flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-4 accent-madder"
+          checked={details}
+          onChange={(event) => setDetails(event.target.checked)}
+        />
+        with its owner and length
+      </label>
+      {wrong && <Notice severity="stop">{wrong}</Notice>}
+      <button type="button" className="button button-go" disabled={busy} onClick={() => void choose()}>
+        {busy ? 'Fetching the still …' : go}
+      </button>
+    </div>
+  );
+}
+
+/** The way it will stand, small. */
+function Sketch({ way, still }: { way: FilmShown; still: string | null }) {
+  if (way === 'link')
+    return (
+      <span aria-hidden className="grid h-9 w-16 shrink-0 place-items-center border border-rule">
+        <span className="font-serif text-[11px] text-madder underline">film</span>
+      </span>
+    );
+  return (
+    <span aria-hidden className="relative block h-9 w-16 shrink-0 overflow-hidden bg-ink">
+      {still && <img src={still} alt="" className="size-full object-cover" />}
+      {way === 'player' && <span className="absolute inset-x-1 bottom-1 h-0.5 bg-paper" />}
+    </span>
+  );
+}

@@ -1,0 +1,189 @@
+import { useState } from 'react';
+import {
+  AUDIENCES,
+  forgetSentFilm,
+  listPages,
+  listSentFilms,
+  readSite,
+  sendFilm,
+  type AssetDetail,
+  type SentFilm,
+} from '@placard/core/contract';
+import { filmAsPlayer } from '@placard/core/page';
+import { useNavigate } from 'react-router';
+import { useAsk, useDo } from '../kit/asking.ts';
+import { Progress } from '../kit/bar.tsx';
+import { Notice } from '../kit/notice.tsx';
+import { inBytes } from '../kit/words.ts';
+
+const WHOM = { everyone: 'everyone', ours: 'our people', named: 'named people' } as const;
+
+/** Where a film of ours lies on the video host, and the way to send it there: the site stays light. */
+export function SentFilms({ asset }: { asset: AssetDetail }) {
+  const sent = useAsk(listSentFilms, { params: { id: asset.id } });
+  const [sending, setSending] = useState(false);
+  const forget = useDo(forgetSentFilm);
+  if (!sent.data || (sent.data.host === null && sent.data.sent.length === 0)) return null;
+  return (
+    <section aria-label="On the video host" className="mt-3 border-t border-rule pt-2 text-[13px]">
+      <p className="caption">On the video host</p>
+      <ul>
+        {sent.data.sent.map((film) => (
+          <Sent key={film.id} film={film} onForget={() => forget.mutate({ params: { id: film.id } })} />
+        ))}
+      </ul>
+      {sending ? (
+        <SendForm asset={asset} host={sent.data.host ?? ''} onClose={() => setSending(false)} />
+      ) : (
+        sent.data.host && (
+          <button type="button" className="button mt-1.5" onClick={() => setSending(true)}>
+            Send it to {sent.data.host}
+          </button>
+        )
+      )}
+    </section>
+  );
+}
+
+function Sent({ film, onForget }: { film: SentFilm; onForget: () => void }) {
+  const pages = useAsk(listPages);
+  const navigate = useNavigate();
+  const { frame } = film;
+  const place = (pageId: string) => {
+    if (!frame || !film.page) return;
+    const block = filmAsPlayer(
+      { title: film.title, owner: '', seconds: 0, page: film.page, frame },
+      { id: `p-${crypto.randomUUID().slice(0, 13)}`, measure: 'column', details: false },
+    );
+    void navigate(`/place/${pageId}`, { state: { block } });
+  };
+  return (
+    <li className="border-b border-rule py-1.5">
+      {film.state === 'sending' && (
+        <>
+          <p>
+            Sending to {film.host}: {inBytes(film.sent)} of {inBytes(film.bytes)}
+          </p>
+          <Progress done={film.sent} total={film.bytes} label={`Sending ${film.title}`} />
+        </>
+      )}
+      {film.state === 'failed' && <p className="text-madder">{film.says}</p>}
+      {film.state === 'there' && (
+        <p>
+          <a className="underline" href={film.page ?? ''} target="_blank" rel="noreferrer">
+            {film.title}
+          </a>{' '}
+          on {film.host}, for {WHOM[film.audience]}
+        </p>
+      )}
+      <span className="mt-1 flex flex-wrap gap-2">
+        {film.state === 'there' && frame && (
+          <select
+            className="input w-auto"
+            aria-label="Put its player in a page"
+            value=""
+            onChange={(event) => place(event.target.value)}
+          >
+            <option value="" disabled>
+              Put its player in …
+            </option>
+            {pages.data?.map(({ id, title }) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+          </select>
+        )}
+        <button type="button" className="button-plain" onClick={onForget}>
+          {film.state === 'sending' ? 'Stop' : 'Forget'}
+        </button>
+      </span>
+    </li>
+  );
+}
+
+function SendForm({ asset, host, onClose }: { asset: AssetDetail; host: string; onClose: () => void }) {
+  const site = useAsk(readSite);
+  const send = useDo(sendFilm);
+  const [audience, setAudience] = useState<(typeof AUDIENCES)[number]>('everyone');
+  return (
+    <form
+      className="mt-2 space-y-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const given = new FormData(event.currentTarget);
+        const text = (name: string) => String(given.get(name) ?? '').trim();
+        send.mutate(
+          {
+            params: { id: asset.id },
+            body: {
+              title: text('title'),
+              description: text('description'),
+              language: text('language'),
+              captions: text('captions') || null,
+              audience,
+              people: text('people')
+                .split(/[\s,;]+/)
+                .filter(Boolean),
+            },
+          },
+          { onSuccess: onClose },
+        );
+      }}
+    >
+      <Line name="title" says={`Title on ${host}`} value={asset.placard.title || asset.fileName} />
+      <label className="block">
+        <span className="caption">Description</span>
+        <textarea name="description" rows={3} className="input" defaultValue={asset.placard.caption} />
+      </label>
+      <div className="grid grid-cols-2 gap-2">
+        <Line name="language" says="Language" value={site.data?.language ?? 'en'} />
+        <label className="block">
+          <span className="caption">Captions</span>
+          <select name="captions" className="input" defaultValue={asset.tracks[0]?.language ?? ''}>
+            <option value="">none</option>
+            {asset.tracks.map(({ language, label }) => (
+              <option key={language} value={language}>
+                {label}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <fieldset>
+        <legend className="caption">Who may see it</legend>
+        {AUDIENCES.map((whom) => (
+          <label key={whom} className="mr-3 inline-flex items-center gap-1.5">
+            <input
+              type="radio"
+              name="audience"
+              className="accent-madder"
+              checked={audience === whom}
+              onChange={() => setAudience(whom)}
+            />
+            {WHOM[whom]}
+          </label>
+        ))}
+      </fieldset>
+      {audience === 'named' && <Line name="people" says="Their mail addresses, with commas" value="" />}
+      {send.error && <Notice severity="stop">{send.error.message}</Notice>}
+      <span className="flex gap-2">
+        <button type="submit" className="button button-go" disabled={send.isPending}>
+          Send {inBytes(asset.bytes)}
+        </button>
+        <button type="button" className="button-plain" onClick={onClose}>
+          Do not send it
+        </button>
+      </span>
+    </form>
+  );
+}
+
+function Line({ name, says, value }: { name: string; says: string; value: string }) {
+  return (
+    <label className="block">
+      <span className="caption">{says}</span>
+      <input name={name} className="input" defaultValue={value} />
+    </label>
+  );
+}
