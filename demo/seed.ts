@@ -189,7 +189,7 @@ async function untilRead(
 async function embedCode(address: string, standins: number): Promise<Frame> {
   const page = await (await fetch(address)).text();
   const given = /<textarea[^>]*>([\s\S]*)<\/textarea>/.exec(page)?.[1] ?? page;
-  const code = given.replaceAll('&lt;', '<').replaceAll('&amp;', '&');
+  const code = given.replaceAll('&lt;', '<').replaceAll('&quot;', '"').replaceAll('&amp;', '&');
   const { frame } = unpack(code, [`http://127.0.0.1:${standins + 1}`, `http://127.0.0.1:${standins + 2}`]);
   if (!frame) throw new Error(`The embed code at ${address} could not be unpacked.`);
   return frame;

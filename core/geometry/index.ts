@@ -1,2 +1,28 @@
 export { ratioInWords, simplestRatio, type Ratio } from './ratio.ts';
 export { heightAt, MeasureSchema, renditionWidths, type Measure } from './measure.ts';
+export {
+  CENTRE,
+  dragged,
+  FocalPointSchema,
+  largestOf,
+  RectangleSchema,
+  rescaled,
+  SizeSchema,
+  within,
+  type Edge,
+  type FocalPoint,
+  type Rectangle,
+  type Size,
+} from './rectangle.ts';
+export {
+  cornersOf,
+  cropped,
+  keptWhenTurned,
+  mirrored,
+  resized,
+  straightened,
+  turned,
+  wholeOf,
+  type Window,
+} from './window.ts';
+export { sizeFor, SizeWishSchema, type SizeWish } from './wish.ts';
