@@ -28,7 +28,10 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   const database = openDatabase(configuration.databaseUrl);
   const store = await openStore(configuration.store, configuration.secret, configuration.contentOrigin);
   await foundFromEnvironment(database, process.env);
-  const outbound = new Outbound(configuration.trustedOutside);
+  const outbound = new Outbound(
+    configuration.trustedOutside,
+    configuration.attic ? { [new URL(configuration.attic).origin]: configuration.atticKey } : {},
+  );
   const catalogue = configuration.commonfield ? commonfield(outbound, configuration.commonfield) : null;
   const agency = configuration.quillmere
     ? quillmere(outbound, configuration.quillmere, configuration.quillmereAccount)
@@ -36,7 +39,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   const videoHost = configuration.lanternreel
     ? lanternreel(outbound, configuration.lanternreel, configuration.lanternreelAccount)
     : null;
-  const folders = configuration.attic ? attic(outbound, configuration.attic, configuration.atticKey) : null;
+  const folders = configuration.attic ? attic(outbound, configuration.attic) : null;
   const runner = new Runner(
     database,
     {

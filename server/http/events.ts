@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database.ts';
 import { visibleJobs } from '../jobs/queue.ts';
-import { arrival, asset, page, placard } from '../db/schema.ts';
+import { arrival, asset, host, page, placard, sentFilm, shortlist, shortlisted } from '../db/schema.ts';
 
 /**
  * Streams what changes to every open window (server-sent events): `jobs` with the work under way,
@@ -75,7 +75,11 @@ export class Events {
           (select concat(count(*), '-', coalesce(sum(crc32(concat(id, state))), 0)) from ${arrival}),
           (select concat(count(*), '-', coalesce(sum(crc32(concat(id, prepared))), 0)) from ${asset}),
           (select coalesce(sum(version), 0) from ${placard}),
-          (select concat(count(*), '-', coalesce(sum(version), 0)) from ${page}))`,
+          (select concat(count(*), '-', coalesce(sum(version), 0)) from ${page}),
+          (select coalesce(sum(crc32(concat(host, standing))), 0) from ${host}),
+          (select coalesce(sum(crc32(concat(id, state))), 0) from ${sentFilm}),
+          (select coalesce(sum(crc32(concat(id, name))), 0) from ${shortlist}),
+          (select count(*) from ${shortlisted}))`,
       })
       .from(sql`(select 1) as one`);
     return row?.mark ?? '';

@@ -25,11 +25,11 @@ const PicturesSchema = v.object({
 const NAME = 'Attic';
 const QUICK = { mostBytes: 2_000_000, within: 10_000 };
 
-/** The albums kept in Attic; `key` opens them. */
-export function attic(outbound: Outbound, address: string, key: string): Folders {
+/** The albums kept in Attic, which the way out shows its key. */
+export function attic(outbound: Outbound, address: string): Folders {
   const ask = async <S extends v.GenericSchema>(path: string, given: Record<string, string>, schema: S) => {
     const asked = new URL(path, address);
-    for (const [name, value] of Object.entries({ ...given, key })) asked.searchParams.set(name, value);
+    for (const [name, value] of Object.entries(given)) asked.searchParams.set(name, value);
     return readAnswer(NAME, (await outbound.text(asked.href, QUICK)).text, schema);
   };
   return {

@@ -47,10 +47,15 @@ interface Sending {
  */
 export class Outbound {
   readonly #trusted: readonly string[];
+  readonly #keys: Readonly<Record<string, string>>;
 
-  /** Origins in `trusted` may lie in a private network. */
-  constructor(trusted: readonly string[]) {
+  /**
+   * Origins in `trusted` may lie in a private network. `keys` are by origin: each is shown as a bearer token
+   * (RFC 6750) to that very origin, wherever else an answer may lead on to.
+   */
+  constructor(trusted: readonly string[], keys: Readonly<Record<string, string>> = {}) {
     this.#trusted = trusted;
+    this.#keys = keys;
   }
 
   /** Reads a text, at most `mostBytes` long. Throws Refused. */
@@ -196,12 +201,19 @@ export class Outbound {
     { method, headers }: { method: string; headers: OutgoingHttpHeaders },
   ): ClientRequest {
     const ask = url.protocol === 'https:' ? requestHttps : requestHttp;
+    const key = this.#keys[url.origin];
     return ask(url, {
       method,
       signal,
       agent: false,
       timeout: SILENCE,
-      headers: { 'user-agent': 'Placard', accept: '*/*', 'accept-encoding': 'identity', ...headers },
+      headers: {
+        'user-agent': 'Placard',
+        accept: '*/*',
+        'accept-encoding': 'identity',
+        ...(key ? { authorization: `Bearer ${key}` } : {}),
+        ...headers,
+      },
       ...(this.#trusted.includes(url.origin) ? {} : { lookup: publicLookup }),
     });
   }

@@ -55,16 +55,17 @@ const KEPT: ReadonlyMap<string, readonly Kept[]> = new Map(
  *   GET /albums?in={album}                    JSON {path, albums}: what lies in an album; the top without `in`
  *   GET /albums/{album}/pictures?page=1       JSON {total, pictures}
  *   GET /small/{picture}.jpg, /file/{picture}.jpg
- * Every request needs `key`, the secret that whoever connected the folders was given.
+ * Every request shows the key that whoever connected the folders was given, as a bearer token.
  */
 export function attic(port: number, key: string): Server {
   const origin = `http://127.0.0.1:${port}`;
   return createServer((request, response) => {
     const url = new URL(request.url ?? '/', origin);
     const [, where = '', name = '', what = ''] = url.pathname.split('/');
-    if (url.searchParams.get('key') !== key) return json(response, { says: 'This key opens nothing.' }, 403);
+    if (request.headers.authorization !== `Bearer ${key}`)
+      return json(response, { says: 'This key opens nothing.' }, 403);
     if (where === 'albums' && name === '') return json(response, inside(url.searchParams.get('in')));
-    if (where === 'albums' && what === 'pictures') return json(response, pictures(name, url, origin, key));
+    if (where === 'albums' && what === 'pictures') return json(response, pictures(name, url, origin));
     const id = name.replace(/\.jpg$/, '');
     const kept = [...KEPT.values()].flat().find((picture) => picture.id === id);
     if (!kept || (where !== 'small' && where !== 'file'))
@@ -92,10 +93,9 @@ function inside(id: string | null) {
   return { path, albums };
 }
 
-function pictures(album: string, url: URL, origin: string, key: string) {
+function pictures(album: string, url: URL, origin: string) {
   const kept = KEPT.get(album) ?? [];
   const from = (Math.max(1, Number(url.searchParams.get('page') ?? 1)) - 1) * PER_PAGE;
-  const secret = `key=${encodeURIComponent(key)}`;
   return {
     total: kept.length,
     pictures: kept.slice(from, from + PER_PAGE).map(({ id, file, by, taken, width, height }) => ({
@@ -105,8 +105,8 @@ function pictures(album: string, url: URL, origin: string, key: string) {
       taken,
       width,
       height,
-      file: `${origin}/file/${id}.jpg?${secret}`,
-      small: `${origin}/small/${id}.jpg?${secret}`,
+      file: `${origin}/file/${id}.jpg`,
+      small: `${origin}/small/${id}.jpg`,
     })),
   };
 }

@@ -65,12 +65,14 @@ export default function Gather() {
   return (
     <main ref={scroller} className="h-full overflow-y-auto">
       <div className="mx-auto max-w-[1240px] px-5 py-4">
-        <div className="mb-3 flex flex-wrap items-end gap-x-3 gap-y-3">
-          <div className="mr-auto">
+        <div className="mb-2 flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
+          <div>
             <h1>Arrivals</h1>
             <p className="text-soft">Drop files anywhere, or paste a picture or an address.</p>
-            <Room />
           </div>
+          <Room />
+        </div>
+        <div className="mb-3 flex flex-wrap gap-x-2 gap-y-2">
           <PickFiles />
           {WAYS.map(({ way, says, icon: Icon }) => (
             <Way
