@@ -5,9 +5,10 @@ import mysql from 'mysql2/promise';
 import { parse } from 'valibot';
 import { SearchSchema } from '@placard/core/contract';
 import { BLANK_PLACARD } from '@placard/core/credit';
+import { AS_IT_CAME } from '@placard/core/prep';
 import { COLOURS } from '@placard/core/likeness';
 import { migrateDatabase, openDatabase, type Database } from '@placard/server/db/database';
-import { asset, original, placard, section, site } from '@placard/server/db/schema';
+import { asset, original, placard, section, site, version } from '@placard/server/db/schema';
 import { searchAssets } from '@placard/server/holdings/search';
 import { refreshSearch } from '@placard/server/holdings/searchrows';
 import { openStore } from '@placard/server/store/store';
@@ -125,18 +126,20 @@ async function bareStatements(
     );
 }
 
-/** Fills an empty database with made-up assets, through the same tables and the same gathering as real ones. */
-async function fill(database: Database): Promise<string> {
-  const siteId = 'site-of-the-bench';
-  await database.insert(site).values({
-    id: siteId,
-    name: 'Bench',
-    language: 'en',
-    measures: [],
-    style: '',
-    heavyBytes: 300_000,
-    modernFormat: 'webp',
-  });
+/** Fills an empty database with made-up assets, through the same tables and the same gathering as real ones; in the site that there is, else in a new one. */
+export async function fill(database: Database): Promise<string> {
+  const [there] = await database.select().from(site);
+  const siteId = there?.id ?? 'site-of-the-bench';
+  if (!there)
+    await database.insert(site).values({
+      id: siteId,
+      name: 'Bench',
+      language: 'en',
+      measures: [],
+      style: '',
+      heavyBytes: 300_000,
+      modernFormat: 'webp',
+    });
   const sections = ['visit', 'events', 'notes'].map((slug) => ({
     id: `section-${slug}`,
     siteId,
@@ -193,6 +196,18 @@ async function fill(database: Database): Promise<string> {
         prepared: 'done' as const,
         personId: 'bench',
         addedAt: new Date(1_700_000_000_000 + number * 60_000),
+      })),
+    );
+    await database.insert(version).values(
+      numbers.map((number) => ({
+        id: `version-${number}`,
+        assetId: idOf(number),
+        sha256: shaOf(number),
+        number: 1,
+        preparation: AS_IT_CAME,
+        width: pick([3000, 2000, 2400], number),
+        height: pick([2000, 3000, 2400], number),
+        createdAt: new Date(),
       })),
     );
     await database.insert(placard).values(

@@ -7,6 +7,7 @@ import { contentApplication } from './http/content.ts';
 import { Events } from './http/events.ts';
 import { completeStrays } from './holdings/arrivals.ts';
 import { completeSearch } from './holdings/searchrows.ts';
+import { batchWork } from './jobs/batch.ts';
 import { fetchWork } from './jobs/fetch.ts';
 import { prepareWork } from './jobs/prepare.ts';
 import { receiveWork } from './jobs/receive.ts';
@@ -47,6 +48,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
       prepare: prepareWork(database, store),
       fetch: fetchWork(database, outbound, configuration.uploads, configuration.maxUpload),
       send: sendWork(database, store, videoHost),
+      batch: batchWork(database, store),
     },
     log,
   );

@@ -120,3 +120,43 @@ it('the same bytes sent again are said to be held already', async () => {
   });
   expect((await settled(editor, twin.id)).sameAs?.title).toBe('Again');
 });
+
+it('a server killed while it accepts leaves each asset whole or absent, and each arrival accepted once', async () => {
+  const { body: site } = await editor.ask<{ sections: { id: string }[] }>('GET', '/api/site');
+  const section = site.sections[0]?.id;
+  const wishes: { id: string; title: string; section: string | undefined }[] = [];
+  for (let number = 0; number < 24; number++) {
+    const arrival = await settled(
+      editor,
+      await send(server, editor, await noisy(60 + number, 40), `tiny ${number}.jpg`),
+    );
+    wishes.push({ id: arrival.id, title: `Tiny ${number}`, section });
+  }
+  const asked = editor.ask('POST', '/api/arrivals/accept', { arrivals: wishes }).catch(() => null);
+  const held = async () =>
+    (await editor.ask<{ assets: AssetDetail[]; total: number }>('GET', '/api/assets?words=tiny&limit=100'))
+      .body;
+  await until(async () => (await held()).total > 2);
+  await server.kill('SIGKILL');
+  await server.start();
+  await asked;
+
+  const before = await held();
+  const { body: left } = await editor.ask<Arrival[]>('GET', '/api/arrivals');
+  expect(before.total).toBeLessThan(wishes.length);
+  const titles = new Set(before.assets.map(({ placard }) => placard.title));
+  for (const { id, title } of wishes)
+    expect(left.some((arrival) => arrival.id === id)).toBe(!titles.has(title));
+
+  await editor.ask('POST', '/api/arrivals/accept', { arrivals: wishes });
+  const after = await until(async () => {
+    const now = await held();
+    return now.total === wishes.length && now.assets.every(({ prepared }) => prepared === 'done') && now;
+  });
+  expect(new Set(after.assets.map(({ placard }) => placard.title)).size).toBe(wishes.length);
+  for (const { id } of after.assets) {
+    const { body: asset } = await editor.ask<AssetDetail>('GET', `/api/assets/${id}`);
+    expect(asset.renditions.length).toBeGreaterThan(0);
+    expect((await fetch(asset.original)).status).toBe(200);
+  }
+});

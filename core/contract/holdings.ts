@@ -53,6 +53,13 @@ export const AssetSchema = v.object({
   placard: PlacardSchema,
   placardVersion: v.number(),
   thumbnail: v.nullable(v.string()),
+  /** The version that stands in pages: its number, its pixels, and the changes that its credit names. */
+  shown: v.object({
+    number: v.number(),
+    width: v.number(),
+    height: v.number(),
+    changes: v.array(v.string()),
+  }),
   uses: v.number(),
   prepared: v.picklist(['waiting', 'working', 'done', 'failed']),
   binned: v.boolean(),

@@ -8,3 +8,4 @@ export {
   type StatementRun,
 } from './statement.ts';
 export { changeKeywords, keywordsOf } from './keywords.ts';
+export { xmpOf } from './xmp.ts';

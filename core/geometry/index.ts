@@ -20,6 +20,8 @@ export {
   keptWhenTurned,
   mirrored,
   resized,
+  seenAt,
+  seenThrough,
   straightened,
   turned,
   wholeOf,

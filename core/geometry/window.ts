@@ -110,10 +110,24 @@ export function cornersOf(window: Window): { x: number; y: number }[] {
     [0.5, -0.5],
     [0.5, 0.5],
     [-0.5, 0.5],
-  ].map(([u = 0, v = 0]) => {
-    const { x, y } = along(window, u * window.across, v * window.down);
-    return { x: window.x + x, y: window.y + y };
-  });
+  ].map(([u = 0, v = 0]) => seenThrough(window, { x: u + 0.5, y: v + 0.5 }));
+}
+
+/** Where a point of the original is seen, as shares of width and height from the top left; outside of 0 to 1 it is not seen. */
+export function seenAt(window: Window, point: { x: number; y: number }): { x: number; y: number } {
+  const [dx, dy] = [point.x - window.x, point.y - window.y];
+  const [sin, cos] = [Math.sin(radians(window.angle)), Math.cos(radians(window.angle))];
+  const across = dx * cos + dy * sin;
+  return {
+    x: (window.mirrored ? -across : across) / window.across + 0.5,
+    y: (dy * cos - dx * sin) / window.down + 0.5,
+  };
+}
+
+/** The point of the original that is seen at shares of width and height from the top left. */
+export function seenThrough(window: Window, share: { x: number; y: number }): { x: number; y: number } {
+  const { x, y } = along(window, (share.x - 0.5) * window.across, (share.y - 0.5) * window.down);
+  return { x: window.x + x, y: window.y + y };
 }
 
 /** From a way along the window's own axes to one along the original's. */

@@ -40,6 +40,8 @@ const PictureSchema = v.object({
   type: v.literal('picture'),
   attrs: v.object({
     ...HeldSchema.entries,
+    /** The version that stands here, where it is another than the asset's own. */
+    version: v.optional(v.nullable(assetId)),
     /** Where a press on it leads. */
     linksTo: v.optional(v.nullable(LinkAddressSchema)),
   }),

@@ -2,6 +2,8 @@ import type { Placard } from '../credit/placard.ts';
 
 /** One file a browser may load instead of the original. */
 export interface Source {
+  /** The screens it is for; narrow ones may be given another part of the picture. */
+  screen?: 'wide' | 'narrow';
   width: number;
   height: number;
   /** Media type, as in `image/webp`. */
@@ -23,7 +25,9 @@ export interface HeldAsset {
   id: string;
   kind: 'picture' | 'film' | 'sound';
   placard: Placard;
-  /** Pixels of the upright original; 0 for sound. */
+  /** Changes made to it, as its credit names them. */
+  changes?: readonly string[];
+  /** Pixels of what it shows; 0 for sound. */
   width: number;
   height: number;
   /** Seconds; null for still pictures. */
@@ -35,7 +39,12 @@ export interface HeldAsset {
   tracks: Track[];
 }
 
-/** The assets of a page by id. */
+/** Under which key a placement's asset stands among the holdings of a page: a place may have a version of its own. */
+export function heldKey({ asset, version }: { asset: string; version?: string | null | undefined }): string {
+  return version ? `${asset}@${version}` : asset;
+}
+
+/** The assets of a page by their keys. */
 export type Holdings = ReadonlyMap<string, HeldAsset>;
 
 /** The words of one place: its own, or the placard's. */

@@ -14,8 +14,8 @@ export {
   type Placement,
   type Position,
 } from './document.ts';
-export { columnOf, figureStyle, shownWidth } from './figure.ts';
-export { wordsAt, type HeldAsset, type Holdings, type Source, type Track } from './held.ts';
+export { columnOf, figureStyle, NARROW, shownWidth } from './figure.ts';
+export { heldKey, wordsAt, type HeldAsset, type Holdings, type Source, type Track } from './held.ts';
 export {
   FILM_SHOWN,
   filmAsLink,

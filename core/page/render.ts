@@ -2,8 +2,8 @@ import { statement, statementHtml } from '../credit/statement.ts';
 import { frameToHtml } from '../embed/frame.ts';
 import type { Measure } from '../geometry/measure.ts';
 import type { Block, Embed, Film, Inline, List, PageDocument, Picture } from './document.ts';
-import { columnOf, figureStyle, shownWidth, sizesAttribute, type Standing } from './figure.ts';
-import { wordsAt, type HeldAsset, type Holdings, type Source } from './held.ts';
+import { columnOf, figureStyle, NARROW, shownWidth, sizesAttribute, type Standing } from './figure.ts';
+import { heldKey, wordsAt, type HeldAsset, type Holdings, type Source } from './held.ts';
 import { escapeHtml } from './text.ts';
 
 /** What rendering needs besides the document. */
@@ -73,7 +73,7 @@ function standingOf(block: Picture | Film | Embed, { measures }: RenderContext, 
 }
 
 function renderHeld(block: Picture | Film, context: RenderContext): string {
-  const asset = context.holdings.get(block.attrs.asset);
+  const asset = context.holdings.get(heldKey(block.attrs));
   if (!asset) return '';
   const standing = standingOf(block, context);
   const words = wordsAt(asset, block.attrs);
@@ -81,7 +81,7 @@ function renderHeld(block: Picture | Film, context: RenderContext): string {
     block.type === 'film'
       ? renderFilm(asset, words.alt)
       : linked(block.attrs.linksTo, renderPicture(asset, words.alt ?? '', standing, context));
-  const credit = statementHtml(statement(asset.placard));
+  const credit = statementHtml(statement(asset.placard, asset.changes));
   const caption = [
     words.caption === '' ? '' : escapeHtml(words.caption),
     credit === '' ? '' : `<small>${credit}</small>`,
@@ -98,12 +98,20 @@ function linked(address: string | null | undefined, html: string): string {
 const FILLS = 'display:block;width:100%;height:auto';
 
 function renderPicture(asset: HeldAsset, alt: string, standing: Standing, context: RenderContext): string {
-  const byMime = groupByMime(asset.sources);
-  const safe =
-    byMime.get('image/jpeg') ?? byMime.get('image/png') ?? byMime.get('image/gif') ?? asset.sources;
+  const wide = asset.sources.filter(({ screen }) => screen !== 'narrow');
+  const byMime = groupByMime(wide);
+  const safe = safest(byMime) ?? wide;
   const shown = standing.width ?? columnOf(context.measures);
   const chosen = safe.find(({ width }) => width >= shown) ?? safe.at(-1);
   const sizes = sizesAttribute(standing, columnOf(context.measures));
+  const narrow = [...groupByMime(asset.sources.filter(({ screen }) => screen === 'narrow'))]
+    .toSorted(([one], [other]) => Number(one === 'image/jpeg') - Number(other === 'image/jpeg'))
+    .map(
+      ([mime, sources]) =>
+        // The pixels of the other part are said too, so that nothing jumps while it loads.
+        `<source media="(max-width: ${NARROW}px)" type="${mime}" srcset="${srcset(sources)}" sizes="100vw" width="${sources.at(-1)?.width}" height="${sources.at(-1)?.height}">`,
+    )
+    .join('');
   const modern = [...byMime]
     .filter(([, sources]) => sources !== safe)
     .map(([mime, sources]) => `<source type="${mime}" srcset="${srcset(sources)}" sizes="${sizes}">`)
@@ -111,7 +119,12 @@ function renderPicture(asset: HeldAsset, alt: string, standing: Standing, contex
   const file = chosen ?? { url: asset.file?.url ?? '', width: asset.width, height: asset.height };
   const several = safe.length > 1 ? ` srcset="${srcset(safe)}" sizes="${sizes}"` : '';
   const img = `<img src="${escapeHtml(file.url)}"${several} width="${file.width}" height="${file.height}" alt="${escapeHtml(alt)}" loading="lazy" decoding="async" style="${FILLS}">`;
-  return modern === '' ? img : `<picture>${modern}${img}</picture>`;
+  return narrow + modern === '' ? img : `<picture>${narrow}${modern}${img}</picture>`;
+}
+
+/** The sources of the format that every browser reads. */
+function safest(byMime: ReadonlyMap<string, Source[]>): Source[] | undefined {
+  return byMime.get('image/jpeg') ?? byMime.get('image/png') ?? byMime.get('image/gif');
 }
 
 function groupByMime(sources: readonly Source[]): Map<string, Source[]> {

@@ -24,3 +24,20 @@ export {
   UNTONED,
   type ColourMatrix,
 } from './tone.ts';
+export {
+  AS_IT_CAME,
+  BLANK_SHEET,
+  carriedOver,
+  focalIn,
+  INKS,
+  OutputSchema,
+  PreparationSchema,
+  preparedBy,
+  SheetSchema,
+  USUAL,
+  windowOf,
+  type Output,
+  type Preparation,
+  type Quality,
+  type Sheet,
+} from './preparation.ts';

@@ -1,7 +1,7 @@
 import { lacks } from '../credit/placard.ts';
-import { columnOf, shownWidth } from '../page/figure.ts';
+import { columnOf, NARROW, shownWidth } from '../page/figure.ts';
 import { placements, type Embed, type Film, type PageDocument, type Picture } from '../page/document.ts';
-import { wordsAt, type HeldAsset } from '../page/held.ts';
+import { heldKey, wordsAt, type HeldAsset } from '../page/held.ts';
 import type { RenderContext } from '../page/render.ts';
 import type { Finding } from './finding.ts';
 
@@ -27,7 +27,7 @@ export function checkPage(document: PageDocument, context: CheckContext): Findin
 }
 
 function checkHeld(block: Picture | Film, context: CheckContext): Finding[] {
-  const asset = context.holdings.get(block.attrs.asset);
+  const asset = context.holdings.get(heldKey(block.attrs));
   const where = block.attrs.id;
   if (!asset) {
     return [
@@ -108,7 +108,8 @@ function checkPixels(block: Picture, asset: HeldAsset, context: CheckContext): F
     ];
   }
   const findings: Finding[] = [];
-  const widest = Math.max(asset.width, ...asset.sources.map(({ width }) => width));
+  const wide = asset.sources.filter(({ screen }) => screen !== 'narrow');
+  const widest = Math.max(asset.width, ...wide.map(({ width }) => width));
   if (widest < shown) {
     findings.push({
       rule: 'soft',
@@ -118,7 +119,7 @@ function checkPixels(block: Picture, asset: HeldAsset, context: CheckContext): F
       remedy: 'Choose a smaller measure or a larger original.',
     });
   }
-  const loaded = asset.sources.filter(({ width }) => width >= shown).sort((a, b) => a.bytes - b.bytes)[0];
+  const loaded = wide.filter(({ width }) => width >= shown).sort((a, b) => a.bytes - b.bytes)[0];
   const bytes = loaded?.bytes ?? asset.file?.bytes ?? 0;
   if (bytes > context.heavyBytes) {
     findings.push({
@@ -172,15 +173,18 @@ function checkHeadings(document: PageDocument): Finding[] {
 export function pageWeight(document: PageDocument, context: RenderContext, viewport: number): number {
   return placements(document).reduce((sum, block) => {
     if (block.type === 'embed') return sum;
-    const asset = context.holdings.get(block.attrs.asset);
+    const asset = context.holdings.get(heldKey(block.attrs));
     if (!asset) return sum;
     const wished = Math.min(
       viewport,
       shownWidth(block.attrs.position, block.attrs.measure, context.measures),
     );
     const wide = block.type === 'film' ? Math.min(viewport, columnOf(context.measures)) : wished;
-    const enough = asset.sources.filter(({ width }) => width >= wide);
-    const candidates = enough.length > 0 ? enough : asset.sources;
+    const narrow = asset.sources.filter(({ screen }) => screen === 'narrow');
+    const own = asset.sources.filter(({ screen }) => screen !== 'narrow');
+    const sources = viewport <= NARROW && narrow.length > 0 ? narrow : own;
+    const enough = sources.filter(({ width }) => width >= wide);
+    const candidates = enough.length > 0 ? enough : sources;
     const narrowest = Math.min(...candidates.map(({ width }) => width));
     const files = candidates.filter(({ width }) => width === narrowest).map(({ bytes }) => bytes);
     return (

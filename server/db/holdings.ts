@@ -1,6 +1,7 @@
 import {
   bigint,
   boolean,
+  double,
   index,
   int,
   mysqlTable,
@@ -12,6 +13,7 @@ import {
 import type { Facts, Visibility } from '@placard/core/contract';
 import type { EmbeddedFields, Placard } from '@placard/core/credit';
 import type { Measure } from '@placard/core/geometry';
+import type { Preparation } from '@placard/core/prep';
 import { id, json, moment } from './columns.ts';
 
 export const site = mysqlTable('site', {
@@ -37,6 +39,8 @@ export const section = mysqlTable(
     title: varchar('title', { length: 120 }).notNull(),
     slug: varchar('slug', { length: 80 }).notNull(),
     ordinal: int('ordinal').notNull().default(0),
+    /** The prep sheet that what is filed here is prepared by. */
+    sheetId: id('sheet_id'),
   },
   (table) => [unique('section_slug').on(table.siteId, table.parentId, table.slug)],
 );
@@ -106,6 +110,8 @@ export const asset = mysqlTable(
       .references(() => original.sha256),
     /** The version that stands in pages now. */
     versionId: id('version_id').notNull(),
+    /** The version that takes its place once its renditions are made. */
+    nextVersionId: id('next_version_id'),
     visibility: varchar('visibility', { length: 10 }).$type<Visibility>().notNull(),
     /** The largest width wanted of it in pixels; null for as large as the site's measures. */
     widest: int('widest'),
@@ -158,6 +164,13 @@ export const version = mysqlTable(
       .notNull()
       .references(() => original.sha256),
     number: int('number').notNull(),
+    preparation: json<Preparation>('preparation').notNull(),
+    /** Pixels of what is seen; 0 for sound. */
+    width: int('width').notNull(),
+    height: int('height').notNull(),
+    /** Store key of a small picture of it, where it does not look like its original. */
+    thumbnail: varchar('thumbnail', { length: 200 }),
+    personId: varchar('person_id', { length: 36 }),
     createdAt: moment('created_at').notNull(),
   },
   (table) => [unique('version_number').on(table.assetId, table.number)],
@@ -170,13 +183,19 @@ export const rendition = mysqlTable(
     versionId: id('version_id')
       .notNull()
       .references(() => version.id, { onDelete: 'cascade' }),
+    /** The screens it is made for. */
+    screen: varchar('screen', { length: 6 }).$type<'wide' | 'narrow'>().notNull().default('wide'),
     width: int('width').notNull(),
     height: int('height').notNull(),
     mime: varchar('mime', { length: 40 }).notNull(),
     bytes: bigint('bytes', { mode: 'number' }).notNull(),
+    /** The encoder's quality, 1 to 100; null for formats that lose nothing. */
+    quality: int('quality'),
+    /** Its structural similarity to the uncompressed picture, where it was measured. */
+    likeness: double('likeness'),
     key: varchar('key', { length: 200 }).notNull(),
   },
-  (table) => [unique('rendition_once').on(table.versionId, table.width, table.mime)],
+  (table) => [unique('rendition_place').on(table.versionId, table.screen, table.width, table.mime)],
 );
 
 export const track = mysqlTable(
@@ -272,4 +291,19 @@ export const sentFilm = mysqlTable(
     at: moment('at').notNull(),
   },
   (table) => [index('sent_film_asset').on(table.assetId)],
+);
+
+/** A name that an asset had: addresses with it lead on to the one it has now. */
+export const formerName = mysqlTable(
+  'former_name',
+  {
+    siteId: id('site_id')
+      .notNull()
+      .references(() => site.id),
+    name: varchar('name', { length: 100 }).notNull(),
+    assetId: id('asset_id')
+      .notNull()
+      .references(() => asset.id, { onDelete: 'cascade' }),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.name] })],
 );

@@ -36,6 +36,8 @@ export const placement = mysqlTable(
       .references(() => page.id, { onDelete: 'cascade' }),
     ordinal: int('ordinal').notNull(),
     assetId: id('asset_id').references(() => asset.id),
+    /** The version that stands there, where it is another than the asset's own. */
+    versionId: id('version_id'),
     host: varchar('host', { length: 255 }),
   },
   (table) => [

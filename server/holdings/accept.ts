@@ -4,9 +4,13 @@ import { BLANK_PLACARD } from '@placard/core/credit';
 import { freeName, slug } from '@placard/core/naming';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
-import { arrival, asset, original, placard, section, version } from '../db/schema.ts';
+import { arrival, asset, original, placard, prepSheet, section } from '../db/schema.ts';
 import { NotFound } from '../http/problem.ts';
 import { enqueue } from '../jobs/queue.ts';
+import { AS_IT_CAME, preparedBy, UNTONED, type Tone } from '@placard/core/prep';
+import { toneFor } from '../imaging/smallpicture.ts';
+import type { Store } from '../store/store.ts';
+import { addVersion } from './versions.ts';
 import { replaceFile } from './replacefile.ts';
 import { refreshSearch } from './searchrows.ts';
 
@@ -72,10 +76,12 @@ async function namesLike(database: Queryable, siteId: string, bases: string[]) {
  */
 export async function acceptArrival(
   database: Database,
+  store: Store,
   siteId: string,
   person: Person,
   wish: Wish,
 ): Promise<string | null> {
+  const improved = await toneOfArrival(database, store, wish.id);
   return database.transaction(async (transaction) => {
     const [row] = await transaction
       .select()
@@ -126,12 +132,43 @@ export async function acceptArrival(
     await transaction
       .insert(placard)
       .values({ ...BLANK_PLACARD, ...row.label, assetId: id, title: wish.title || (row.label?.title ?? '') });
-    await transaction
-      .insert(version)
-      .values({ id: versionId, assetId: id, sha256: row.sha256, number: 1, createdAt: new Date() });
+    await addVersion(transaction, {
+      id: versionId,
+      asset: id,
+      sha256: row.sha256,
+      facts: file.facts,
+      person: person.id,
+    });
+    const [rule] = await transaction
+      .select({ sheet: prepSheet.sheet })
+      .from(section)
+      .innerJoin(prepSheet, eq(prepSheet.id, section.sheetId))
+      .where(eq(section.id, wish.section));
+    if (rule && file.facts.kind === 'picture' && !file.facts.animated) {
+      const preparation = preparedBy(rule.sheet, AS_IT_CAME, file.facts, improved);
+      const next = await addVersion(transaction, {
+        asset: id,
+        sha256: row.sha256,
+        facts: file.facts,
+        preparation,
+        person: person.id,
+      });
+      await transaction.update(asset).set({ nextVersionId: next }).where(eq(asset.id, id));
+    }
     await refreshSearch(transaction, [id]);
     if (file.facts.kind !== 'sound')
       await enqueue(transaction, 'prepare', id, `Preparing ${wish.title || row.fileName}`);
     return id;
   });
+}
+
+/** The tone that would improve what has arrived; read before anything is held still for it. */
+async function toneOfArrival(database: Database, store: Store, id: string): Promise<Tone> {
+  const [file] = await database
+    .select({ thumbnail: original.thumbnail, facts: original.facts })
+    .from(arrival)
+    .innerJoin(original, eq(original.sha256, arrival.sha256))
+    .where(eq(arrival.id, id));
+  if (file?.facts.kind !== 'picture' || !file.thumbnail) return UNTONED;
+  return toneFor(await store.bytes(file.thumbnail));
 }

@@ -1,5 +1,6 @@
 import { and, count, eq, type SQL } from 'drizzle-orm';
 import type { Asset, AssetDetail } from '@placard/core/contract';
+import { changesMade } from '@placard/core/prep';
 import type { Placard } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
 import {
@@ -25,14 +26,16 @@ export async function readAssets(
   condition: SQL | undefined,
 ): Promise<Asset[]> {
   const rows = await database
-    .select({ asset, original, placard, section, by: user.name, uses: searchRow.uses })
+    .select({ asset, original, placard, section, by: user.name, uses: searchRow.uses, shown: version })
     .from(asset)
+    .innerJoin(version, eq(version.id, asset.versionId))
     .innerJoin(original, eq(original.sha256, asset.sha256))
     .innerJoin(placard, eq(placard.assetId, asset.id))
     .innerJoin(section, eq(section.id, asset.sectionId))
     .leftJoin(user, eq(user.id, asset.personId))
     .leftJoin(searchRow, eq(searchRow.assetId, asset.id))
     .where(condition);
+  const addressOf = (key: string | null) => (key === null ? null : store.address(key));
   return rows.map((row) => ({
     id: row.asset.id,
     name: row.asset.name,
@@ -43,7 +46,13 @@ export async function readAssets(
     visibility: row.asset.visibility,
     placard: placardOf(row.placard),
     placardVersion: row.placard.version,
-    thumbnail: row.original.thumbnail ? store.address(row.original.thumbnail) : null,
+    thumbnail: addressOf(row.shown.thumbnail ?? row.original.thumbnail),
+    shown: {
+      number: row.shown.number,
+      width: row.shown.width,
+      height: row.shown.height,
+      changes: changesMade(row.shown.preparation.edits),
+    },
     uses: row.uses ?? 0,
     prepared: row.asset.prepared,
     binned: row.asset.binnedAt !== null,
@@ -78,7 +87,7 @@ export async function readAsset(
       .from(rendition)
       .innerJoin(version, eq(version.id, rendition.versionId))
       .innerJoin(asset, eq(asset.versionId, version.id))
-      .where(eq(asset.id, id))
+      .where(and(eq(asset.id, id), eq(rendition.screen, 'wide')))
       .orderBy(rendition.width, rendition.mime),
     database.select().from(track).where(eq(track.assetId, id)),
     database

@@ -46,7 +46,11 @@ async function refreshSome(database: Queryable, ids: string[]): Promise<void> {
       .from(asset)
       .innerJoin(
         rendition,
-        and(eq(rendition.versionId, asset.versionId), inArray(rendition.mime, ['image/webp', 'image/avif'])),
+        and(
+          eq(rendition.versionId, asset.versionId),
+          inArray(rendition.mime, ['image/webp', 'image/avif']),
+          eq(rendition.screen, 'wide'),
+        ),
       )
       .where(inArray(asset.id, ids))
       .groupBy(asset.id),

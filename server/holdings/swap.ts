@@ -133,7 +133,10 @@ export async function undoSwap(database: Database, siteId: string, id: string): 
       .for('update');
     if (!row) throw new NotFound('There is no swap to take back.');
     const { id: versionId, sha256 } = row.version;
-    await transaction.update(asset).set({ versionId, sha256, prepared: 'waiting' }).where(eq(asset.id, id));
+    await transaction
+      .update(asset)
+      .set({ versionId, nextVersionId: null, sha256, prepared: 'waiting' })
+      .where(eq(asset.id, id));
     const [label] = await transaction.select().from(placard).where(eq(placard.assetId, id)).for('update');
     await transaction
       .update(placard)

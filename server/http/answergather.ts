@@ -58,7 +58,7 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
     const left: { arrival: string; says: string }[] = [];
     for (const wish of body.arrivals) {
       try {
-        const id = await accept.acceptArrival(database, siteId, person, wish);
+        const id = await accept.acceptArrival(database, store, siteId, person, wish);
         if (id) accepted.push({ arrival: wish.id, asset: id });
         else
           left.push({

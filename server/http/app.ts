@@ -9,6 +9,7 @@ import { readSite } from '../site/site.ts';
 import { answerGather } from './answergather.ts';
 import { answerHoldings } from './answerholdings.ts';
 import { answerPages } from './answerpages.ts';
+import { answerPrep } from './answerprep.ts';
 import { answerShortlists } from './answershortlists.ts';
 import { answerSite } from './answersite.ts';
 import type { House } from './house.ts';
@@ -38,6 +39,7 @@ export async function application(house: House): Promise<Express> {
   answerHoldings(router, whoAsks, house);
   answerShortlists(router, whoAsks, house);
   answerPages(router, whoAsks, house);
+  answerPrep(router, whoAsks, house);
   router.get('/api/openapi.json', (_request, response) => {
     response.json(openApiDocument());
   });

@@ -7,8 +7,9 @@ import { placements, renderDocument, renderSheet } from '@placard/core/page';
 import type { Configuration } from '../configuration.ts';
 import type { Database } from '../db/database.ts';
 import { holdingsFor } from '../holdings/forpage.ts';
+import { assetNamed, publicFile } from '../prep/names.ts';
 import { MIME_BY_EXTENSION } from '../imaging/formats.ts';
-import { assetsOf, readPage } from '../pages/pages.ts';
+import { usesOf, readPage } from '../pages/pages.ts';
 import { readSite } from '../site/site.ts';
 import type { Store } from '../store/store.ts';
 import type { Outbound } from '../outbound/outbound.ts';
@@ -73,12 +74,23 @@ export function contentApplication(
     );
   });
 
+  app.get('/media/:name', async (request, response) => {
+    const { id: siteId } = await readSite(database, contentOrigin);
+    const named = await assetNamed(database, siteId, request.params.name);
+    if (!named) return missing(response);
+    if (named.name !== request.params.name) return response.redirect(301, `/media/${named.name}`);
+    const file = await publicFile(database, named.id);
+    if (!file) return missing(response);
+    response.set('cache-control', 'public, max-age=60');
+    return response.redirect(302, new URL(store.address(file)).pathname);
+  });
+
   app.get('/proof/:signature/:page', async (request, response) => {
     const { page: id, signature } = request.params;
     if (!store.signature.matches(`${PREVIEW}${id}`, signature)) return missing(response);
     const site = await readSite(database, contentOrigin);
     const page = await readPage(database, site.id, id);
-    const holdings = await holdingsFor(database, assetsOf(page.document), ({ key }) => store.address(key));
+    const holdings = await holdingsFor(database, usesOf(page.document), ({ key }) => store.address(key));
     const body = renderDocument(page.document, { measures: site.measures, holdings });
     const frames = placements(page.document).flatMap((block) =>
       block.type === 'embed' ? [block.attrs.frame] : [],

@@ -3,7 +3,19 @@ import { sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database.ts';
 import { visibleJobs } from '../jobs/queue.ts';
-import { arrival, asset, host, page, placard, sentFilm, shortlist, shortlisted } from '../db/schema.ts';
+import {
+  arrival,
+  asset,
+  batch,
+  batchItem,
+  host,
+  page,
+  placard,
+  prepSheet,
+  sentFilm,
+  shortlist,
+  shortlisted,
+} from '../db/schema.ts';
 
 /**
  * Streams what changes to every open window (server-sent events): `jobs` with the work under way,
@@ -79,7 +91,10 @@ export class Events {
           (select coalesce(sum(crc32(concat(host, standing))), 0) from ${host}),
           (select coalesce(sum(crc32(concat(id, state))), 0) from ${sentFilm}),
           (select coalesce(sum(crc32(concat(id, name))), 0) from ${shortlist}),
-          (select count(*) from ${shortlisted}))`,
+          (select count(*) from ${shortlisted}),
+          (select coalesce(sum(version), 0) from ${prepSheet}),
+          (select concat(count(*), '-', coalesce(sum(crc32(concat(id, state))), 0)) from ${batchItem} where ${batchItem.changedAt} > utc_timestamp() - interval 1 hour),
+          (select concat(count(*), '-', coalesce(sum(crc32(concat(id, state))), 0)) from ${batch}))`,
       })
       .from(sql`(select 1) as one`);
     return row?.mark ?? '';

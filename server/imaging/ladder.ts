@@ -1,135 +1,96 @@
-import sharp, { type Sharp } from 'sharp';
-import { heightAt } from '@placard/core/geometry';
 import type { Facts } from '@placard/core/contract';
+import { heightAt } from '@placard/core/geometry';
+import { AS_IT_CAME, cutsThrough, windowOf, type Preparation } from '@placard/core/prep';
+import { encodeBy, type Encoded, type Format } from './encode.ts';
+import { coloured, finished } from './look.ts';
 import { openPicture } from './picture.ts';
+import { decodeSeen, open, pixelsOf } from './seen.ts';
 
-/** A file to make: a width in one format. */
+/** A file to make: a width in one format, of what one kind of screen is shown. */
 export interface Rung {
   width: number;
-  format: 'jpeg' | 'png' | 'webp' | 'avif';
+  format: Format;
+  screen?: 'wide' | 'narrow';
+  /** A quality to encode at, where the preparation's wish does not decide. */
   quality?: number;
 }
 
 /** A file made. */
-export interface Made {
+export interface Made extends Encoded {
+  screen: 'wide' | 'narrow';
   width: number;
   height: number;
-  mime: string;
-  extension: string;
-  data: Buffer;
 }
 
+type Known = Pick<Facts, 'width' | 'height' | 'extension' | 'transparent' | 'animated'>;
+
 /** The formats a picture is made in: a modern one, and one that everything reads. */
-export function formatsFor(facts: Facts, modern: 'webp' | 'avif'): Rung['format'][] {
-  return [modern, facts.transparent || facts.extension === 'svg' ? 'png' : 'jpeg'];
+export function formatsFor(
+  facts: Pick<Facts, 'transparent' | 'extension'>,
+  modern: 'webp' | 'avif',
+  { edits, output }: Pick<Preparation, 'edits' | 'output'> = AS_IT_CAME,
+): Format[] {
+  const through = facts.transparent || facts.extension === 'svg' || cutsThrough(edits);
+  return [output.modern ?? modern, through ? 'png' : 'jpeg'];
 }
 
 /**
- * Makes every rung of a picture from one decode, upright and in sRGB, narrowest last,
- * handing each over as it is done. Widths beyond the picture's own are its caller's mistake:
- * nothing is enlarged. Drawings (SVG) are drawn at the widest rung instead.
+ * Makes every rung of a version from one decode for each kind of screen, upright and in sRGB, widest first,
+ * handing each over as it is done. Widths beyond what the version has are its caller's mistake: nothing is
+ * enlarged. Drawings (SVG) are drawn at the widest rung instead. `xmp` is written into every file.
  */
 export async function makeLadder(
   input: string | Buffer,
-  facts: Pick<Facts, 'width' | 'height' | 'extension' | 'transparent' | 'animated'>,
+  facts: Known,
   rungs: readonly Rung[],
   each: (made: Made) => Promise<void>,
+  preparation: Preparation = AS_IT_CAME,
+  xmp?: string,
 ): Promise<void> {
-  const widest = Math.max(...rungs.map(({ width }) => width));
-  if (facts.animated) return makeAnimations(input, facts, rungs, each);
-  const { data, info } = await decode(input, facts, widest);
-  const raw = { width: info.width, height: info.height, channels: info.channels };
-  const widths = [...new Set(rungs.map(({ width }) => width))].sort((a, b) => b - a);
-  for (const width of widths) {
-    const height = heightAt(width, facts);
-    const resized =
-      width === raw.width && height === raw.height
-        ? { data, info: raw }
-        : await sharp(data, { raw, limitInputPixels: false })
-            .resize(width, height, { fit: 'fill' })
-            .raw()
-            .toBuffer({ resolveWithObject: true });
-    for (const rung of rungs.filter((rung) => rung.width === width)) {
-      const { width: w, height: h, channels } = resized.info;
-      const encoded = await encode(
-        sharp(resized.data, { raw: { width: w, height: h, channels }, limitInputPixels: false }),
-        rung,
-      );
-      await each({ width, height, ...encoded });
+  if (facts.animated) return makeAnimations(input, facts, rungs, preparation, each, xmp);
+  for (const screen of ['wide', 'narrow'] as const) {
+    const here = rungs.filter((rung) => (rung.screen ?? 'wide') === screen);
+    if (here.length === 0) continue;
+    const window = windowOf(preparation, facts, screen);
+    const widths = [...new Set(here.map(({ width }) => width))].sort((a, b) => b - a);
+    const widest = await coloured(await decodeSeen(input, facts, window, widths[0] ?? 1), preparation.edits);
+    for (const width of widths) {
+      const height = heightAt(width, window.size);
+      const same = width === widest.raw.width && height === widest.raw.height;
+      const resized = same ? widest : await pixelsOf(open(widest).resize(width, height, { fit: 'fill' }));
+      const pixels = await finished(resized, preparation.edits);
+      for (const { format, quality } of here.filter((rung) => rung.width === width)) {
+        const wish =
+          quality === undefined ? preparation.output.quality : ({ way: 'fixed', quality } as const);
+        await each({ screen, width, height, ...(await encodeBy(pixels, format, wish, xmp)) });
+      }
     }
   }
 }
 
-/** Upright sRGB pixels at `widest` or the least larger size that the decoder gives cheaply. */
-function decode(
-  input: string | Buffer,
-  facts: Pick<Facts, 'width' | 'height' | 'extension'>,
-  widest: number,
-) {
-  const drawing = facts.extension === 'svg';
-  const opened = drawing
-    ? sharp(input, {
-        density: Math.min(2400, Math.max(72, (96 * widest) / facts.width)),
-        limitInputPixels: 50_000_000,
-      }).timeout({ seconds: 120 })
-    : openPicture(input);
-  return opened
-    .autoOrient()
-    .resize(widest, heightAt(widest, facts), { fit: 'fill', withoutEnlargement: !drawing })
-    .toColourspace('srgb')
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-}
-
 async function makeAnimations(
   input: string | Buffer,
-  facts: Pick<Facts, 'width' | 'height'>,
+  facts: Known,
   rungs: readonly Rung[],
+  preparation: Preparation,
   each: (made: Made) => Promise<void>,
+  xmp?: string,
 ): Promise<void> {
+  const { size } = windowOf(preparation, facts);
   for (const rung of rungs.filter(({ format }) => format === 'webp')) {
-    const data = await openPicture(input, true)
-      .resize(rung.width)
-      .webp({ quality: rung.quality ?? 75, effort: 2 })
-      .toBuffer();
+    const quality = rung.quality ?? 75;
+    const picture = openPicture(input, true).resize(rung.width).webp({ quality, effort: 2 });
+    const data = await (xmp ? picture.withXmp(xmp) : picture).toBuffer();
+    const height = heightAt(rung.width, size);
     await each({
+      screen: 'wide',
       width: rung.width,
-      height: heightAt(rung.width, facts),
+      height,
       mime: 'image/webp',
       extension: 'webp',
       data,
+      quality,
+      likeness: null,
     });
-  }
-}
-
-async function encode(
-  picture: Sharp,
-  { format, quality }: Rung,
-): Promise<Pick<Made, 'mime' | 'extension' | 'data'>> {
-  switch (format) {
-    case 'jpeg':
-      return {
-        mime: 'image/jpeg',
-        extension: 'jpg',
-        data: await picture.jpeg({ quality: quality ?? 80 }).toBuffer(),
-      };
-    case 'png':
-      return {
-        mime: 'image/png',
-        extension: 'png',
-        data: await picture.png({ compressionLevel: 8 }).toBuffer(),
-      };
-    case 'webp':
-      return {
-        mime: 'image/webp',
-        extension: 'webp',
-        data: await picture.webp({ quality: quality ?? 78, effort: 3 }).toBuffer(),
-      };
-    case 'avif':
-      return {
-        mime: 'image/avif',
-        extension: 'avif',
-        data: await picture.avif({ quality: quality ?? 55, effort: 2 }).toBuffer(),
-      };
   }
 }

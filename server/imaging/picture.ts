@@ -41,26 +41,26 @@ export async function readPicture(
   };
   if (facts.width * facts.height * frames > MOST_PIXELS) throw tooLarge(facts.width, facts.height, frames);
   try {
-    const small = await openPicture(path)
-      .autoOrient()
+    const small = await (facts.transparent ? upright(path).ensureAlpha() : upright(path))
       .resize(400, 400, { fit: 'inside', withoutEnlargement: extension !== 'svg' })
-      .toColourspace('srgb')
-      .ensureAlpha()
       .raw()
       .toBuffer({ resolveWithObject: true });
     const raw = { width: small.info.width, height: small.info.height, channels: small.info.channels };
-    const [thumbnail, tiny, square] = await Promise.all([
+    const [thumbnail, square] = await Promise.all([
       sharp(small.data, { raw }).webp({ quality: 70, effort: 0 }).toBuffer(),
-      sharp(small.data, { raw })
-        .resize(32, 32, { fit: 'inside', kernel: 'linear' })
-        .raw()
-        .toBuffer({ resolveWithObject: true }),
       sharp(small.data, { raw })
         .flatten({ background: '#fff' })
         .resize(SIDE, SIDE, { fit: 'fill' })
         .raw()
         .toBuffer(),
     ]);
+    const tiny = await sharp(facts.transparent ? small.data : square, {
+      raw: facts.transparent ? raw : { width: SIDE, height: SIDE, channels: 3 },
+    })
+      .resize(...insideSide(raw), { fit: 'fill', kernel: 'linear' })
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
     const thumbhash = rgbaToThumbHash(tiny.info.width, tiny.info.height, tiny.data);
     return {
       facts: { ...facts, thumbhash: Buffer.from(thumbhash).toString('base64') },
@@ -71,6 +71,14 @@ export async function readPicture(
   } catch (error) {
     throw asRefusal(error);
   }
+}
+
+const upright = (path: string | Buffer) => openPicture(path).autoOrient().toColourspace('srgb');
+
+/** The size with these proportions whose longer side is as long as the square's that likenesses are computed from. */
+function insideSide({ width, height }: { width: number; height: number }): [number, number] {
+  const shrink = SIDE / Math.max(width, height);
+  return [Math.max(1, Math.round(width * shrink)), Math.max(1, Math.round(height * shrink))];
 }
 
 /** The luma (Rec. 601) of pixels of three bytes. */
@@ -104,7 +112,7 @@ export function asRefusal(error: unknown): Error {
     return new Refused(
       `This picture has more than ${MOST_PIXELS / 1e6} million pixels. Make it smaller and send it again.`,
     );
-  if (/ENOSPC|no space/i.test(says)) return new Error('The disk is full.');
+  if (/ENOSPC|no space/i.test(says)) return new Error('The disk is full. Try again when there is room.');
   if (/timeout/i.test(says)) return new Refused('This picture took too long to decode. It may be damaged.');
   return new Refused(
     'This file is damaged or ends too early: its picture cannot be read. Send it again, or export it anew.',

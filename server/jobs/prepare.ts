@@ -1,51 +1,53 @@
 import { eq, sql } from 'drizzle-orm';
-import { renditionWidths } from '@placard/core/geometry';
+import type { Facts } from '@placard/core/contract';
+import { xmpOf } from '@placard/core/credit';
+import { NARROW } from '@placard/core/page';
+import { renditionWidths, type Measure } from '@placard/core/geometry';
+import { changesMade, windowOf } from '@placard/core/prep';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
-import { asset, original, rendition, site, version } from '../db/schema.ts';
+import { asset, original, placard, rendition, site, version } from '../db/schema.ts';
 import { posterFrame } from '../film/probe.ts';
+import { placardOf } from '../holdings/assets.ts';
 import { refreshSearch } from '../holdings/searchrows.ts';
+import { versionsInUse } from '../holdings/versions.ts';
 import { formatsFor, makeLadder, type Made, type Rung } from '../imaging/ladder.ts';
 import { asRefusal } from '../imaging/picture.ts';
-import type { Store } from '../store/store.ts';
+import { smallPicture } from '../imaging/smallpicture.ts';
 import { localCopy } from '../store/localcopy.ts';
+import type { Store } from '../store/store.ts';
 import type { Work } from './runner.ts';
 
 /** How often the progress of one picture is written down, in milliseconds. */
 const SAY_EVERY = 400;
 
-/** Makes the renditions of an asset at the site's measures; the ones that exist are left as they are. */
+type Advance = (done: number, total: number) => Promise<void>;
+
+/**
+ * Makes the renditions of an asset's versions at the site's measures; the ones that exist are left as they are.
+ * A version that waits to take the asset's place takes it once they are there.
+ */
 export function prepareWork(database: Database, store: Store): Work {
   const set = (id: string, prepared: 'working' | 'done' | 'failed', trouble: string | null = null) =>
     database.update(asset).set({ prepared, trouble }).where(eq(asset.id, id));
   return {
     run: async (id, advance) => {
-      const [row] = await database
-        .select({ asset, original, site, versionId: version.id })
-        .from(asset)
-        .innerJoin(original, eq(original.sha256, asset.sha256))
-        .innerJoin(site, eq(site.id, asset.siteId))
-        .innerJoin(version, eq(version.id, asset.versionId))
-        .where(eq(asset.id, id));
-      if (!row) return;
       await set(id, 'working');
-      const { facts } = row.original;
-      const widest = facts.extension === 'svg' ? Number.MAX_SAFE_INTEGER : facts.width;
-      const widths = renditionWidths(row.site.measures, Math.min(widest, row.asset.widest ?? widest));
-      const rungs = formatsFor(facts, row.site.modernFormat).flatMap((format) =>
-        widths.map((width): Rung => ({ width, format })),
-      );
-      const file = await localCopy(store, row.original.workKey ?? row.original.key);
-      try {
-        const picture = facts.kind === 'film' ? await posterFrame(file.path, facts.duration ?? 0) : file.path;
-        await makeMissing(database, store, row.versionId, picture, facts, rungs, advance);
-      } catch (error) {
-        throw asRefusal(error);
-      } finally {
-        await file.release();
-      }
-      await set(id, 'done');
-      await refreshSearch(database, [id]);
+      for (const { version } of await versionsInUse(database, id))
+        await makeRenditions(database, store, version.id, advance);
+      await database.transaction(async (transaction) => {
+        const [row] = await transaction.select().from(asset).where(eq(asset.id, id)).for('update');
+        if (!row) return;
+        await transaction
+          .update(asset)
+          .set({
+            prepared: 'done',
+            trouble: null,
+            ...(row.nextVersionId ? { versionId: row.nextVersionId, nextVersionId: null } : {}),
+          })
+          .where(eq(asset.id, id));
+        await refreshSearch(transaction, [id]);
+      });
     },
     gaveUp: async (id, says) => {
       await set(id, 'failed', says.slice(0, 500));
@@ -53,30 +55,91 @@ export function prepareWork(database: Database, store: Store): Work {
   };
 }
 
-async function makeMissing(
+/** The files that a version needs: every width in two formats, for wide screens and, where it has a part for them, for narrow ones. */
+export function rungsOf(
+  row: typeof version.$inferSelect,
+  facts: Facts,
+  { measures, modernFormat }: { measures: readonly Measure[]; modernFormat: 'webp' | 'avif' },
+  widest: number | null,
+): Rung[] {
+  const { preparation } = row;
+  const formats = formatsFor(facts, modernFormat, preparation);
+  const drawing = facts.extension === 'svg';
+  const most = widest ?? Number.MAX_SAFE_INTEGER;
+  const rungs = (screen: 'wide' | 'narrow', width: number, all: readonly Measure[]): Rung[] =>
+    renditionWidths(all, Math.min(drawing ? Number.MAX_SAFE_INTEGER : width, most)).flatMap((width) =>
+      formats.map((format): Rung => ({ screen, width, format })),
+    );
+  const wide = rungs('wide', row.width, measures);
+  if (!preparation.narrow || facts.kind !== 'picture') return wide;
+  const forNarrow = [
+    ...measures.filter(({ width }) => width < NARROW),
+    { id: 'narrow', name: 'Narrow screens', width: NARROW },
+  ];
+  const { size } = windowOf(preparation, facts, 'narrow');
+  return [...wide, ...rungs('narrow', size.width, forNarrow)];
+}
+
+/** Makes what a version lacks of its renditions, with the label written into each. Throws Refused. */
+export async function makeRenditions(
   database: Database,
   store: Store,
   versionId: string,
-  picture: string | Buffer,
-  facts: Parameters<typeof makeLadder>[1],
-  rungs: Rung[],
-  advance: (done: number, total: number) => Promise<void>,
+  advance: Advance,
 ): Promise<void> {
+  const [row] = await database
+    .select({ version, asset, placard, site, file: original })
+    .from(version)
+    .innerJoin(original, eq(original.sha256, version.sha256))
+    .innerJoin(asset, eq(asset.id, version.assetId))
+    .innerJoin(placard, eq(placard.assetId, asset.id))
+    .innerJoin(site, eq(site.id, asset.siteId))
+    .where(eq(version.id, versionId));
+  if (!row) return;
+  const { file } = row;
+  const rungs = rungsOf(row.version, file.facts, row.site, row.asset.widest);
   const existing = await database.select().from(rendition).where(eq(rendition.versionId, versionId));
   const missing = rungs.filter(
-    ({ width, format }) => !existing.some((row) => row.width === width && row.mime === `image/${format}`),
+    ({ width, format, screen = 'wide' }) =>
+      !existing.some(
+        (there) => there.width === width && there.screen === screen && there.mime === `image/${format}`,
+      ),
   );
-  let done = rungs.length - missing.length;
   if (missing.length === 0) return;
+  const { preparation } = row.version;
+  const xmp = xmpOf(placardOf(row.placard), changesMade(preparation.edits));
+  const copy = await localCopy(store, file.workKey ?? file.key);
   const kept: Kept[] = [];
-  let said = 0;
-  await makeLadder(picture, facts, missing, async (made) => {
-    kept.push(await keepFile(store, versionId, made));
-    done++;
-    if (Date.now() - said < SAY_EVERY && done < rungs.length) return;
-    said = Date.now();
-    await advance(done, rungs.length);
-  });
+  let [done, said] = [rungs.length - missing.length, 0];
+  let small: Made | undefined;
+  try {
+    const picture =
+      file.facts.kind === 'film' ? await posterFrame(copy.path, file.facts.duration ?? 0) : copy.path;
+    await makeLadder(
+      picture,
+      file.facts,
+      missing,
+      async (made) => {
+        kept.push(await keepFile(store, versionId, made));
+        if (made.screen === 'wide' && (!small || made.width >= 400)) small = made;
+        done++;
+        if (Date.now() - said < SAY_EVERY && done < rungs.length) return;
+        said = Date.now();
+        await advance(done, rungs.length);
+      },
+      file.facts.kind === 'picture' ? preparation : undefined,
+      xmp,
+    );
+  } catch (error) {
+    throw asRefusal(error);
+  } finally {
+    await copy.release();
+  }
+  if (small && preparation.edits.length > 0) {
+    const key = `thumbnails/versions/${versionId}.webp`;
+    await store.put(key, await smallPicture(small.data));
+    await database.update(version).set({ thumbnail: key }).where(eq(version.id, versionId));
+  }
   await keepRows(database, kept);
 }
 
@@ -85,7 +148,8 @@ type Kept = typeof rendition.$inferInsert;
 /** Writes a rendition's file, under a name that a second attempt writes again. */
 export async function keepFile(store: Store, versionId: string, made: Made): Promise<Kept> {
   const { data, extension, ...facts } = made;
-  const key = `renditions/${versionId.slice(0, 2)}/${versionId}/${made.width}.${extension}`;
+  const screen = made.screen === 'narrow' ? 'narrow-' : '';
+  const key = `renditions/${versionId.slice(0, 2)}/${versionId}/${screen}${made.width}.${extension}`;
   await store.put(key, data);
   return { id: newId(), versionId, ...facts, bytes: data.length, key };
 }

@@ -1,10 +1,12 @@
-import { and, asc, count, eq, inArray, isNull, lt, or, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNull, lt, ne, or, sql } from 'drizzle-orm';
 import type { Job } from '@placard/core/contract';
 import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database, type Queryable } from '../db/database.ts';
 import { job } from '../db/schema.ts';
 
-export type JobKind = 'receive' | 'prepare' | 'fetch' | 'send';
+export type JobKind = 'receive' | 'prepare' | 'fetch' | 'send' | 'batch';
+/** What somebody waits for at a screen comes first. */
+const RANK: Record<JobKind, number> = { receive: 0, fetch: 0, send: 0, prepare: 1, batch: 2 };
 export type JobRow = typeof job.$inferSelect;
 
 /** How long a process may hold a job without saying that it lives, in milliseconds. */
@@ -23,7 +25,7 @@ export async function enqueue(
     id: newId(),
     kind,
     subject,
-    rank: kind === 'prepare' ? 1 : 0,
+    rank: RANK[kind],
     says: says.slice(0, 500),
     state: 'waiting' as const,
     createdAt: now,
@@ -135,9 +137,13 @@ export async function visibleJobs(database: Database): Promise<Job[]> {
     .select()
     .from(job)
     .where(
-      or(
-        inArray(job.state, ['waiting', 'working']),
-        and(eq(job.state, 'failed'), sql`${job.changedAt} > ${yesterday}`),
+      and(
+        // Batches tell of their pictures together.
+        ne(job.kind, 'batch'),
+        or(
+          inArray(job.state, ['waiting', 'working']),
+          and(eq(job.state, 'failed'), sql`${job.changedAt} > ${yesterday}`),
+        ),
       ),
     )
     .orderBy(asc(job.createdAt))

@@ -98,7 +98,7 @@ export class Runner {
       await finish(this.#database, row.id);
       this.#log.info({ job: row.kind, subject: row.subject, ms: Date.now() - begun }, 'Job done');
     } catch (error) {
-      const says = error instanceof Error ? error.message : String(error);
+      const says = inWords(error);
       this.#log.warn({ job: row.kind, subject: row.subject, error: says }, 'Job failed');
       await this.#putAside(row, work, says, !(error instanceof Refused));
     }
@@ -112,4 +112,12 @@ export class Runner {
       this.#log.error({ err: error, job: row.id }, 'Could not put a job aside');
     }
   }
+}
+
+/** What went wrong, for people: a full disk is called so, however many layers it was reported through. */
+function inWords(error: unknown): string {
+  for (let cause = error; cause instanceof Error; cause = cause.cause)
+    if ('code' in cause && cause.code === 'ENOSPC')
+      return 'The disk is full. Nothing was kept of this; try again when there is room.';
+  return error instanceof Error ? error.message : String(error);
 }

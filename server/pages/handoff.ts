@@ -6,7 +6,7 @@ import type { Database } from '../db/database.ts';
 import { holdingsFor, type PageFile } from '../holdings/forpage.ts';
 import type { Store } from '../store/store.ts';
 import { addFile } from '../store/zip.ts';
-import { assetsOf } from './pages.ts';
+import { usesOf } from './pages.ts';
 
 /** A page ready to leave: its HTML and the files that it names. */
 export interface HandOff {
@@ -19,7 +19,7 @@ export interface HandOff {
 /** Renders a page with its files at `media/name-width.type`, each name once. */
 export async function handOff(database: Database, site: Site, document: PageDocument): Promise<HandOff> {
   const named = new Map<string, { path: string; key: string; bytes: number }>();
-  const holdings = await holdingsFor(database, assetsOf(document), (file) => {
+  const holdings = await holdingsFor(database, usesOf(document), (file) => {
     const path = pathOf(file);
     named.set(path, { path, key: file.key, bytes: file.bytes });
     return path;

@@ -2,6 +2,7 @@ import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Page, PageLine, Person, Site } from '@placard/core/contract';
 import { slug, freeName } from '@placard/core/naming';
 import {
+  heldKey,
   EMPTY_DOCUMENT,
   isPlacement,
   placements,
@@ -12,14 +13,14 @@ import { checkPage, type Finding } from '@placard/core/proof';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { asset, page, placement, section, user } from '../db/schema.ts';
-import { holdingsFor } from '../holdings/forpage.ts';
+import { holdingsFor, type Use } from '../holdings/forpage.ts';
 import { refreshSearch } from '../holdings/searchrows.ts';
 import { NotFound, Problem } from '../http/problem.ts';
 import { hostStandings } from './hosts.ts';
 
-/** The assets that a page places. */
-export function assetsOf(document: PageDocument): string[] {
-  return placements(document).flatMap((block) => (block.type === 'embed' ? [] : [block.attrs.asset]));
+/** The assets that a page places, each perhaps in a version of its own. */
+export function usesOf(document: PageDocument): Use[] {
+  return placements(document).flatMap((block) => (block.type === 'embed' ? [] : [block.attrs]));
 }
 
 /** One page. Throws NotFound. */
@@ -58,7 +59,7 @@ export async function listPages(
     .orderBy(desc(page.changedAt));
   const holdings = await holdingsFor(
     database,
-    rows.flatMap((row) => assetsOf(row.page.document)),
+    rows.flatMap((row) => usesOf(row.page.document)),
     ({ key }) => addressOf(key),
   );
   const standingOf = await hostStandings(database, site.id);
@@ -89,8 +90,8 @@ export async function listPages(
 
 /** The address of the first picture of a page, small. */
 function leadOf(document: PageDocument, holdings: ReadonlyMap<string, HeldAsset>): string | null {
-  for (const id of assetsOf(document)) {
-    const small = holdings.get(id)?.sources.find(({ width }) => width >= 320);
+  for (const use of usesOf(document)) {
+    const small = holdings.get(heldKey(use))?.sources.find(({ width }) => width >= 320);
     if (small) return small.url;
   }
   return null;
@@ -180,7 +181,7 @@ async function refuseUnknownAssets(
   siteId: string,
   document: PageDocument,
 ): Promise<void> {
-  const ids = [...new Set(assetsOf(document))];
+  const ids = [...new Set(usesOf(document).map(({ asset }) => asset))];
   if (ids.length === 0) return;
   const known = await database
     .select({ id: asset.id })
@@ -208,6 +209,7 @@ export async function indexPlacements(
     pageId,
     ordinal,
     assetId: block.type === 'embed' ? null : block.attrs.asset,
+    versionId: block.type === 'picture' ? (block.attrs.version ?? null) : null,
     host: block.type === 'embed' ? new URL(block.attrs.frame.src).host.slice(0, 255) : null,
   }));
   if (rows.length > 0) await database.insert(placement).values(rows);
@@ -229,7 +231,7 @@ export async function findingsOf(
   document: PageDocument,
   addressOf: (key: string) => string,
 ): Promise<{ findings: Finding[]; holdings: Map<string, HeldAsset> }> {
-  const holdings = await holdingsFor(database, assetsOf(document), ({ key }) => addressOf(key));
+  const holdings = await holdingsFor(database, usesOf(document), ({ key }) => addressOf(key));
   const standingOf = await hostStandings(database, site.id);
   const findings = checkPage(document, {
     measures: site.measures,

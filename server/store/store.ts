@@ -1,16 +1,20 @@
 import { Disk } from 'flydrive';
 import { FSDriver } from 'flydrive/drivers/fs';
+import { randomUUID } from 'node:crypto';
+import { constants, copyFile, link, mkdir, rename, rm, statfs, writeFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import type { Readable } from 'node:stream';
-import { mkdir, statfs } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { Signature } from './signature.ts';
 
 /** Where files lie. Keys are relative paths with forward slashes. */
 export interface Store {
   put(key: string, bytes: Uint8Array): Promise<void>;
+  /** Keeps a file that nobody writes to any more. */
   putFile(key: string, path: string): Promise<void>;
   read(key: string): Promise<Readable>;
   bytes(key: string): Promise<Uint8Array>;
+  exists(key: string): Promise<boolean>;
   delete(key: string): Promise<void>;
   /** The path of a file on this machine, or null when the store is elsewhere. */
   localPath(key: string): string | null;
@@ -34,10 +38,18 @@ export async function openStore(address: string, secret: string, contentOrigin: 
   const signature = new Signature(secret);
   return {
     signature,
-    put: (key, bytes) => disk.put(key, bytes),
-    putFile: (key, path) => disk.copyFromFs(path, key),
+    put: (key, bytes) =>
+      folder === null ? disk.put(key, bytes) : whole(join(folder, key), (place) => writeFile(place, bytes)),
+    putFile: (key, path) =>
+      folder === null
+        ? disk.copyFromFs(path, key)
+        : whole(join(folder, key), (place) =>
+            // The same bytes under a second name cost nothing; on another disk they are copied.
+            link(path, place).catch(() => copyFile(path, place, constants.COPYFILE_FICLONE)),
+          ),
     read: (key) => disk.getStream(key),
     bytes: (key) => disk.getBytes(key),
+    exists: (key) => disk.exists(key),
     delete: (key) => disk.delete(key),
     localPath: (key) => (folder === null ? null : `${folder.replace(/\/$/, '')}/${key}`),
     address: (key) => `${contentOrigin}/f/${signature.of(key)}/${key}`,
@@ -51,6 +63,19 @@ export async function openStore(address: string, secret: string, contentOrigin: 
       }
     },
   };
+}
+
+/** Writes a file beside its place and then puts it there: a full disk or a crash leaves it whole or absent. */
+async function whole(place: string, write: (beside: string) => Promise<void>): Promise<void> {
+  const beside = `${place}.${randomUUID()}.part`;
+  await mkdir(dirname(place), { recursive: true });
+  try {
+    await write(beside);
+    await rename(beside, place);
+  } catch (error) {
+    await rm(beside, { force: true });
+    throw error;
+  }
 }
 
 async function s3Driver(url: URL) {

@@ -22,6 +22,7 @@ const AT_ONCE = 3;
 const COMPARED_AT_ONCE = 2;
 /** Sent in parts, so that what a proxy or a bad line takes away is little. */
 const PART = 8_000_000;
+const SMALL = 4_000_000;
 const RETRY_AFTER = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000];
 
 /** What became of a file: it arrived, or its bytes were held already. */
@@ -109,6 +110,8 @@ class Uploads {
       endpoint: '/upload',
       metadata: { filename: file.name },
       chunkSize: PART,
+      // One request less for what is small; what is large has its address first, and can go on where it was.
+      uploadDataDuringCreation: file.size <= SMALL,
       retryDelays: RETRY_AFTER,
       removeFingerprintOnSuccess: true,
       onUploadUrlAvailable: () => this.#change(key, { arrival: upload.url?.split('/').at(-1) ?? null }),

@@ -1,0 +1,258 @@
+import { and, asc, desc, eq, inArray, isNotNull, max, or, sql } from 'drizzle-orm';
+import type { Facts, Person, VersionLine } from '@placard/core/contract';
+import { AS_IT_CAME, ImpossibleEdit, windowOf, type Preparation } from '@placard/core/prep';
+import { newId } from '../db/columns.ts';
+import type { Database, Queryable } from '../db/database.ts';
+import { asset, original, page, placement, rendition, swap, user, version } from '../db/schema.ts';
+import { NotFound, Problem } from '../http/problem.ts';
+import { enqueue } from '../jobs/queue.ts';
+import { indexPlacements } from '../pages/pages.ts';
+import type { Store } from '../store/store.ts';
+import { refreshSearch } from './searchrows.ts';
+
+/** Writes down a new version of an asset, numbered after the last. Throws 422 where its edits cannot be done. */
+export async function addVersion(
+  database: Queryable,
+  wish: {
+    asset: string;
+    sha256: string;
+    facts: Facts;
+    preparation?: Preparation;
+    person: string | null;
+    id?: string;
+  },
+): Promise<string> {
+  const { facts, preparation = AS_IT_CAME } = wish;
+  const { width, height } = sizeOf(preparation, facts);
+  const [{ last } = { last: 0 }] = await database
+    .select({ last: max(version.number) })
+    .from(version)
+    .where(eq(version.assetId, wish.asset));
+  const id = wish.id ?? newId();
+  await database.insert(version).values({
+    id,
+    assetId: wish.asset,
+    sha256: wish.sha256,
+    number: (last ?? 0) + 1,
+    preparation,
+    width,
+    height,
+    personId: wish.person,
+    createdAt: new Date(),
+  });
+  return id;
+}
+
+/** The pixels of what a preparation shows. Throws 422 where it cannot be done to this file. */
+function sizeOf(preparation: Preparation, facts: Facts): { width: number; height: number } {
+  if (facts.kind !== 'picture') return { width: facts.width, height: facts.height };
+  const touched = preparation.edits.some(({ kind }) => kind !== 'resize') || preparation.narrow !== null;
+  if (facts.animated && touched)
+    throw new Problem(422, 'An animation can be made smaller, but not edited. Edit it where it was made.');
+  try {
+    windowOf(preparation, facts, 'narrow');
+    return windowOf(preparation, facts).size;
+  } catch (error) {
+    if (error instanceof ImpossibleEdit) throw new Problem(422, error.message);
+    throw error;
+  }
+}
+
+/** The versions of an asset, the last first, with where each stands. Throws NotFound. */
+export async function listVersions(
+  database: Database,
+  store: Store,
+  siteId: string,
+  assetId: string,
+): Promise<VersionLine[]> {
+  const [[held], rows, files, places] = await Promise.all([
+    database
+      .select()
+      .from(asset)
+      .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId))),
+    database
+      .select({ version, by: user.name, small: original.thumbnail, facts: original.facts })
+      .from(version)
+      .innerJoin(original, eq(original.sha256, version.sha256))
+      .leftJoin(user, eq(user.id, version.personId))
+      .where(eq(version.assetId, assetId))
+      .orderBy(desc(version.number)),
+    database
+      .select({ rendition })
+      .from(rendition)
+      .innerJoin(version, eq(version.id, rendition.versionId))
+      .where(eq(version.assetId, assetId))
+      .orderBy(asc(rendition.width), asc(rendition.mime)),
+    database
+      .select({ versionId: placement.versionId, id: page.id, title: page.title })
+      .from(placement)
+      .innerJoin(page, eq(page.id, placement.pageId))
+      .where(and(eq(placement.assetId, assetId), isNotNull(placement.versionId))),
+  ]);
+  if (!held) throw new NotFound('This is not held here any more.');
+  return rows.map(({ version: row, by, small, facts }) => {
+    const key = row.thumbnail ?? small;
+    return {
+      id: row.id,
+      number: row.number,
+      preparation: row.preparation,
+      width: row.width,
+      height: row.height,
+      original: { width: facts.width, height: facts.height, sha256: row.sha256 },
+      thumbnail: key ? store.address(key) : null,
+      by: by ?? '',
+      at: row.createdAt.toISOString(),
+      standing: row.id === held.versionId ? 'current' : row.id === held.nextVersionId ? 'next' : 'kept',
+      onlyIn: places.filter(({ versionId }) => versionId === row.id).map(({ id, title }) => ({ id, title })),
+      renditions: files
+        .filter(({ rendition: { versionId } }) => versionId === row.id)
+        .map(({ rendition: { key, screen, width, height, mime, bytes, quality, likeness } }) => ({
+          screen,
+          width,
+          height,
+          mime,
+          bytes,
+          quality,
+          likeness,
+          url: store.address(key),
+        })),
+    };
+  });
+}
+
+/** Where a new version is to be used: in every place, in none yet, or in one place of one page. */
+export type Use = 'everywhere' | 'nowhere' | { page: string; place: string };
+
+/** Keeps a new version of a picture and asks for its renditions. Throws NotFound and 422. */
+export async function saveVersion(
+  database: Database,
+  siteId: string,
+  person: Person,
+  assetId: string,
+  { preparation, use }: { preparation: Preparation; use: Use },
+): Promise<string> {
+  return database.transaction(async (transaction) => {
+    const held = await heldPicture(transaction, siteId, assetId);
+    const id = await addVersion(transaction, {
+      asset: assetId,
+      sha256: held.asset.sha256,
+      facts: held.facts,
+      preparation,
+      person: person.id,
+    });
+    if (use === 'everywhere')
+      await transaction
+        .update(asset)
+        .set({ nextVersionId: id, prepared: 'waiting', trouble: null })
+        .where(eq(asset.id, assetId));
+    else if (use !== 'nowhere') await placeVersion(transaction, siteId, person, assetId, id, use);
+    if (use !== 'nowhere') await askForRenditions(transaction, held.asset);
+    else await enqueue(transaction, 'prepare', assetId, `Preparing a version of ${held.asset.name}`);
+    await refreshSearch(transaction, [assetId]);
+    return id;
+  });
+}
+
+/** Puts a version that was kept in an asset's place again: everywhere, once its renditions are there. Throws NotFound. */
+export async function useVersion(
+  database: Database,
+  siteId: string,
+  assetId: string,
+  versionId: string,
+): Promise<void> {
+  await database.transaction(async (transaction) => {
+    const held = await heldPicture(transaction, siteId, assetId);
+    const [row] = await transaction
+      .select()
+      .from(version)
+      .where(and(eq(version.id, versionId), eq(version.assetId, assetId)));
+    if (!row) throw new NotFound('There is no such version of it.');
+    const [comp] = await transaction.select().from(swap).where(eq(swap.assetId, assetId));
+    if (comp && row.sha256 !== held.asset.sha256)
+      throw new Problem(422, 'This version is of the comp. Take the swap back to use the comp again.');
+    await transaction
+      .update(asset)
+      .set({
+        sha256: row.sha256,
+        nextVersionId: versionId === held.asset.versionId ? null : versionId,
+        prepared: 'waiting',
+        trouble: null,
+      })
+      .where(eq(asset.id, assetId));
+    await askForRenditions(transaction, held.asset);
+    await refreshSearch(transaction, [assetId]);
+  });
+}
+
+async function heldPicture(database: Queryable, siteId: string, assetId: string) {
+  const [held] = await database
+    .select({ asset, facts: original.facts })
+    .from(asset)
+    .innerJoin(original, eq(original.sha256, asset.sha256))
+    .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId)))
+    .for('update');
+  if (!held || held.asset.binnedAt) throw new NotFound('This is not held here any more.');
+  if (held.facts.kind !== 'picture') throw new Problem(422, 'Only pictures are edited here.');
+  return held;
+}
+
+const askForRenditions = (database: Queryable, { id, name }: { id: string; name: string }) =>
+  enqueue(database, 'prepare', id, `Preparing ${name}`);
+
+async function placeVersion(
+  database: Queryable,
+  siteId: string,
+  person: Person,
+  assetId: string,
+  versionId: string,
+  { page: pageId, place }: { page: string; place: string },
+): Promise<void> {
+  const [row] = await database
+    .select()
+    .from(page)
+    .where(and(eq(page.id, pageId), eq(page.siteId, siteId)))
+    .for('update');
+  let found = false;
+  const content = row?.document.content.map((block) => {
+    if (block.type !== 'picture' || block.attrs.id !== place || block.attrs.asset !== assetId) return block;
+    found = true;
+    return { ...block, attrs: { ...block.attrs, version: versionId } };
+  });
+  if (!row || !content || !found)
+    throw new NotFound(
+      'The picture does not stand in that place any more. Use the version everywhere, or keep it.',
+    );
+  const document = { ...row.document, content };
+  await database
+    .update(page)
+    .set({ document, version: row.version + 1, changedAt: new Date(), changedBy: person.id })
+    .where(eq(page.id, pageId));
+  await indexPlacements(database, pageId, document);
+}
+
+/** The versions of an asset whose renditions somebody may be shown. */
+export async function versionsInUse(database: Queryable, assetId: string) {
+  return database
+    .select({ version, facts: original.facts, key: original.key, workKey: original.workKey })
+    .from(version)
+    .innerJoin(original, eq(original.sha256, version.sha256))
+    .innerJoin(asset, eq(asset.id, version.assetId))
+    .where(
+      and(
+        eq(version.assetId, assetId),
+        or(
+          eq(version.id, asset.versionId),
+          eq(version.id, asset.nextVersionId),
+          // Kept for later, it can be looked at.
+          sql`${version.number} = (select max(number) from ${version} as latest where latest.asset_id = ${assetId})`,
+          inArray(
+            version.id,
+            database
+              .select({ id: sql<string>`${placement.versionId}` })
+              .from(placement)
+              .where(and(eq(placement.assetId, assetId), isNotNull(placement.versionId))),
+          ),
+        ),
+      ),
+    );
+}

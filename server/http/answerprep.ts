@@ -1,0 +1,103 @@
+import type { Router } from 'express';
+import { and, eq } from 'drizzle-orm';
+import {
+  cancelBatch,
+  changePrepSheet,
+  createPrepSheet,
+  listBatches,
+  listPrepSheets,
+  listVersions,
+  openForPrep,
+  planNames,
+  removePrepSheet,
+  renameAssets,
+  retryBatch,
+  saveVersion,
+  startBatch,
+  useVersion,
+} from '@placard/core/contract';
+import { asset, original } from '../db/schema.ts';
+import * as versions from '../holdings/versions.ts';
+import { previewOf } from '../imaging/preview.ts';
+import { toneFor } from '../imaging/smallpicture.ts';
+import * as batches from '../prep/batches.ts';
+import * as names from '../prep/names.ts';
+import * as sheets from '../prep/sheets.ts';
+import { readSite } from '../site/site.ts';
+import type { House } from './house.ts';
+import { NotFound, Problem } from './problem.ts';
+import { route, type WhoAsks } from './route.ts';
+
+/** Answers what concerns the preparing of pictures. */
+export function answerPrep(
+  router: Router,
+  whoAsks: WhoAsks,
+  { database, store, configuration, runner }: House,
+): void {
+  const theSite = async () => (await readSite(database, configuration.contentOrigin)).id;
+
+  route(router, whoAsks, listVersions, async ({ params }) =>
+    versions.listVersions(database, store, await theSite(), params.id),
+  );
+  route(router, whoAsks, openForPrep, async ({ params }) => {
+    const [row] = await database
+      .select({ original })
+      .from(asset)
+      .innerJoin(original, eq(original.sha256, asset.sha256))
+      .where(and(eq(asset.id, params.id), eq(asset.siteId, await theSite())));
+    if (!row) throw new NotFound('This is not held here any more.');
+    const { original: file } = row;
+    if (file.facts.kind !== 'picture') throw new Problem(422, 'Only pictures are edited here.');
+    const small = file.thumbnail ? await store.bytes(file.thumbnail) : new Uint8Array();
+    return {
+      preview: store.address(await previewOf(store, file)),
+      improved: await toneFor(small),
+    };
+  });
+  route(router, whoAsks, saveVersion, async ({ params, body, person }) => {
+    const id = await versions.saveVersion(database, await theSite(), person, params.id, body);
+    runner.wake();
+    return { id };
+  });
+  route(router, whoAsks, useVersion, async ({ params }) => {
+    await versions.useVersion(database, await theSite(), params.id, params.version);
+    runner.wake();
+    return {};
+  });
+
+  route(router, whoAsks, listPrepSheets, async () => sheets.listSheets(database, await theSite()));
+  route(router, whoAsks, createPrepSheet, async ({ body, person }) => ({
+    id: await sheets.createSheet(database, await theSite(), person.id, body),
+  }));
+  route(router, whoAsks, changePrepSheet, async ({ params, body, person }) => ({
+    version: await sheets.changeSheet(database, await theSite(), person.id, params.id, body),
+  }));
+  route(router, whoAsks, removePrepSheet, async ({ params }) => {
+    await sheets.removeSheet(database, await theSite(), params.id);
+    return {};
+  });
+
+  route(router, whoAsks, listBatches, async () => batches.listBatches(database, await theSite()));
+  route(router, whoAsks, startBatch, async ({ body, person }) => {
+    const begun = await batches.startBatch(database, await theSite(), person, body);
+    runner.wake();
+    return begun;
+  });
+  route(router, whoAsks, cancelBatch, async ({ params }) => {
+    await batches.cancelBatch(database, await theSite(), params.id);
+    return {};
+  });
+  route(router, whoAsks, retryBatch, async ({ params }) => {
+    await batches.retryBatch(database, await theSite(), params.id);
+    runner.wake();
+    return {};
+  });
+
+  route(router, whoAsks, planNames, async ({ body }) =>
+    names.planNames(database, await theSite(), body.assets, body.pattern),
+  );
+  route(router, whoAsks, renameAssets, async ({ body }) => {
+    await names.renameAssets(database, await theSite(), body.names);
+    return {};
+  });
+}

@@ -1,0 +1,182 @@
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
+import type { NameLine } from '@placard/core/contract';
+import { nameBy, namesAmiss, UnknownToken } from '@placard/core/naming';
+import type { Database, Queryable } from '../db/database.ts';
+import { asset, formerName, original, placard, rendition, section, version } from '../db/schema.ts';
+import { Problem } from '../http/problem.ts';
+import { refreshSearch } from '../holdings/searchrows.ts';
+
+/** What a pattern would call assets, in the order they are given in, and which of that cannot be. Throws 422. */
+export async function planNames(
+  database: Database,
+  siteId: string,
+  ids: readonly string[],
+  pattern: string,
+): Promise<NameLine[]> {
+  const rows = await database
+    .select({
+      asset,
+      title: placard.title,
+      section: section.slug,
+      width: version.width,
+      height: version.height,
+    })
+    .from(asset)
+    .innerJoin(placard, eq(placard.assetId, asset.id))
+    .innerJoin(section, eq(section.id, asset.sectionId))
+    .innerJoin(version, eq(version.id, asset.versionId))
+    .where(and(inArray(asset.id, [...ids]), eq(asset.siteId, siteId)));
+  const byId = new Map(rows.map((row) => [row.asset.id, row]));
+  const lines = ids.flatMap((id) => byId.get(id) ?? []);
+  try {
+    const renamings = lines.map((row, place) => ({
+      id: row.asset.id,
+      before: row.asset.name,
+      after: nameBy(
+        pattern,
+        {
+          words: row.title || row.asset.name,
+          section: row.section,
+          date: row.asset.addedAt.toISOString().slice(0, 10),
+          width: row.width,
+          height: row.height,
+        },
+        place + 1,
+      ),
+    }));
+    const amiss = await amissAmong(database, siteId, renamings);
+    return renamings.map((line) => ({ ...line, says: amiss.get(line.id) ?? null }));
+  } catch (error) {
+    if (error instanceof UnknownToken) throw new Problem(422, error.message);
+    throw error;
+  }
+}
+
+/**
+ * Renames assets, all or none; each former name leads on to its asset. Throws 422 where a name cannot be, and 409
+ * where somebody renamed one of them since.
+ */
+export async function renameAssets(
+  database: Database,
+  siteId: string,
+  wished: readonly { id: string; before: string; after: string }[],
+): Promise<void> {
+  const changing = wished.filter(({ before, after }) => before !== after);
+  if (changing.length === 0) return;
+  await database.transaction(async (transaction) => {
+    // One at a time for each site: two renamings at once must not both find a name free.
+    await transaction
+      .select({ id: section.id })
+      .from(section)
+      .where(eq(section.siteId, siteId))
+      .for('update');
+    const ids = changing.map(({ id }) => id);
+    const rows = await transaction
+      .select({ id: asset.id, name: asset.name })
+      .from(asset)
+      .where(and(inArray(asset.id, ids), eq(asset.siteId, siteId)))
+      .for('update');
+    const moved = changing.find(({ id, before }) => rows.find((row) => row.id === id)?.name !== before);
+    if (moved)
+      throw new Problem(
+        409,
+        `Somebody renamed or removed “${moved.before}” meanwhile. Nothing was renamed; look at the table again.`,
+      );
+    const [first] = await amissAmong(transaction, siteId, changing);
+    if (first)
+      throw new Problem(
+        422,
+        `“${changing.find(({ id }) => id === first[0])?.after}”: ${first[1]} Nothing was renamed.`,
+      );
+    // Names may go round among these, so each is set aside before the first is given.
+    for (const { id } of changing)
+      await transaction
+        .update(asset)
+        .set({ name: `?${id}` })
+        .where(eq(asset.id, id));
+    for (const { id, before, after } of changing) {
+      await transaction.update(asset).set({ name: after }).where(eq(asset.id, id));
+      await transaction
+        .delete(formerName)
+        .where(and(eq(formerName.siteId, siteId), inArray(formerName.name, [before, after])));
+      await transaction.insert(formerName).values({ siteId, name: before, assetId: id });
+    }
+    // A name that is in use leads nowhere else.
+    await transaction.delete(formerName).where(
+      and(
+        eq(formerName.siteId, siteId),
+        inArray(
+          formerName.name,
+          changing.map(({ after }) => after),
+        ),
+      ),
+    );
+    await refreshSearch(transaction, ids);
+  });
+}
+
+async function amissAmong(
+  database: Queryable,
+  siteId: string,
+  renamings: readonly { id: string; before: string; after: string }[],
+): Promise<Map<string, string>> {
+  if (renamings.length === 0) return new Map();
+  const taken = await database
+    .select({ id: asset.id, name: asset.name })
+    .from(asset)
+    .where(
+      and(
+        eq(asset.siteId, siteId),
+        inArray(
+          asset.name,
+          renamings.map(({ after }) => after),
+        ),
+      ),
+    );
+  const names = new Map(taken.map(({ id, name }) => [name, id]));
+  const own = new Map(renamings.map(({ id, before }) => [before, id]));
+  return namesAmiss(renamings, (name) => names.has(name) && own.get(name) !== names.get(name));
+}
+
+/** The asset that is called, or was once called, so; null where none was. */
+export async function assetNamed(
+  database: Database,
+  siteId: string,
+  name: string,
+): Promise<{ id: string; name: string } | null> {
+  const [now] = await database
+    .select({ id: asset.id, name: asset.name })
+    .from(asset)
+    .where(and(eq(asset.siteId, siteId), eq(asset.name, name)));
+  if (now) return now;
+  const [once] = await database
+    .select({ id: asset.id, name: asset.name })
+    .from(formerName)
+    .innerJoin(asset, eq(asset.id, formerName.assetId))
+    .where(and(eq(formerName.siteId, siteId), eq(formerName.name, name)));
+  return once ?? null;
+}
+
+/** The file that stands for a public asset where only its name is known: the widest that everything reads, else the original. */
+export async function publicFile(database: Database, id: string): Promise<string | null> {
+  const [row] = await database
+    .select({ asset, key: original.key })
+    .from(asset)
+    .innerJoin(original, eq(original.sha256, asset.sha256))
+    .where(and(eq(asset.id, id), eq(asset.visibility, 'public'), isNull(asset.binnedAt)));
+  if (!row) return null;
+  if (row.asset.kind !== 'picture') return row.key;
+  const [widest] = await database
+    .select({ key: rendition.key })
+    .from(rendition)
+    .where(
+      and(
+        eq(rendition.versionId, row.asset.versionId),
+        eq(rendition.screen, 'wide'),
+        inArray(rendition.mime, ['image/jpeg', 'image/png']),
+      ),
+    )
+    .orderBy(desc(rendition.width))
+    .limit(1);
+  return widest?.key ?? null;
+}
