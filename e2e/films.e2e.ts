@@ -92,7 +92,7 @@ test('a film of ours is sent to the host with title, captions and audience, and 
   await expect(film.locator('track[srclang=en]')).toHaveCount(1);
   await film.close();
   await there.getByLabel('Put its player in a page').selectOption('Autumn star parties');
-  await expect(placed(page).locator('iframe[title="Our finder scope"]')).toHaveCount(1);
+  await expect(page.getByRole('button', { name: 'Our finder scope (embed)' })).toBeVisible();
 });
 
 test('folders kept elsewhere are browsed, and several pictures of them brought in', async ({ page }) => {

@@ -27,7 +27,7 @@ export async function run(words: string[]): Promise<number> {
     allowPositionals: true,
   });
   const wants = (part: string) => values.only === undefined || values.only === part;
-  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'chromium');
+  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'chromium', 'exiftool');
   const scratch = await mkdtemp(join(tmpdir(), 'placard-test-'));
   const counts: Count[] = [];
   try {

@@ -77,7 +77,7 @@ export const saveVersion = endpoint({
   problems: [404, 422],
 });
 
-export const useVersion = endpoint({
+export const chooseVersion = endpoint({
   method: 'POST',
   path: '/api/assets/{id}/versions/{version}/use',
   summary: 'Put an earlier or kept version in the asset’s place, everywhere',
@@ -154,6 +154,8 @@ const BatchSchema = v.object({
   by: v.string(),
   startedAt: v.string(),
   endedAt: v.nullable(v.string()),
+  /** Since it began, until it ended. */
+  seconds: v.number(),
   total: v.number(),
   done: v.number(),
   failed: v.number(),

@@ -140,7 +140,7 @@ export function improvedTone(pixels: Uint8Array): Tone {
   const slope = 0.97 / (bright - dark);
   const spread = Math.max(0.2, 1 - 2 * (0.012 - slope * dark));
   return {
-    brightness: between(100 * Math.log2((255 * slope) / spread), -40, 60),
+    brightness: between(100 * Math.log2((255 * slope) / spread), -40, 40),
     contrast: between(100 * (spread - 1), -30, 45),
     saturation,
     warmth,

@@ -154,7 +154,7 @@ export async function saveVersion(
 }
 
 /** Puts a version that was kept in an asset's place again: everywhere, once its renditions are there. Throws NotFound. */
-export async function useVersion(
+export async function chooseVersion(
   database: Database,
   siteId: string,
   assetId: string,

@@ -14,7 +14,7 @@ import {
   retryBatch,
   saveVersion,
   startBatch,
-  useVersion,
+  chooseVersion,
 } from '@placard/core/contract';
 import { asset, original } from '../db/schema.ts';
 import * as versions from '../holdings/versions.ts';
@@ -59,8 +59,8 @@ export function answerPrep(
     runner.wake();
     return { id };
   });
-  route(router, whoAsks, useVersion, async ({ params }) => {
-    await versions.useVersion(database, await theSite(), params.id, params.version);
+  route(router, whoAsks, chooseVersion, async ({ params }) => {
+    await versions.chooseVersion(database, await theSite(), params.id, params.version);
     runner.wake();
     return {};
   });

@@ -26,9 +26,15 @@ const [WORST, BEST] = [20, 95];
 /**
  * Encodes pixels as a wish for quality says. Within some bytes: the best quality that fits, else the worst there
  * is, and the caller sees that it does not fit. Looking the same: the worst quality whose similarity is measured to
- * reach the wish, else the best. A format that loses nothing has no quality; PNG within some bytes is given fewer colours.
+ * reach the wish, else the best. A format that loses nothing has no quality; PNG within some bytes is given fewer colours. `guess` is a quality to begin looking at.
  */
-export async function encodeBy(pixels: Pixels, format: Format, wish: Wish, xmp?: string): Promise<Encoded> {
+export async function encodeBy(
+  pixels: Pixels,
+  format: Format,
+  wish: Wish,
+  xmp?: string,
+  guess?: number | null,
+): Promise<Encoded> {
   const at = (quality: number) => encode(pixels, format, quality, xmp);
   if (format === 'png') return wish.way === 'under' ? fewerColours(pixels, wish.bytes, xmp) : at(100);
   switch (wish.way) {
@@ -39,39 +45,54 @@ export async function encodeBy(pixels: Pixels, format: Format, wish: Wish, xmp?:
     case 'under': {
       const usual = await at(USUAL[format]);
       if (usual.data.length <= wish.bytes) return usual;
-      return searched(USUAL[format] - 1, at, async ({ data }) => data.length <= wish.bytes, 'best');
+      // The best that fits is the one below the worst that does not.
+      const isOver = ({ data }: Encoded) => data.length > wish.bytes;
+      const over = await worstThat(isOver, WORST, USUAL[format], at, guess);
+      return over.quality === null || over.quality <= WORST ? at(WORST) : at(over.quality - 1);
     }
-    case 'same':
-      return searched(
-        BEST,
-        async (quality) => measured(pixels, await at(quality)),
-        async ({ likeness }) => (likeness ?? 0) >= wish.likeness,
-        'worst',
-      );
+    case 'same': {
+      const isLike = ({ likeness }: Encoded) => (likeness ?? 0) >= wish.likeness;
+      return worstThat(isLike, WORST, BEST, async (quality) => measured(pixels, await at(quality)), guess);
+    }
   }
 }
 
-/** Bisects the qualities up to `most`: the best that is good, where lower ones are good too; or the worst, where higher ones are. */
-async function searched(
+/**
+ * The encoding at the worst quality that is good, where every better one is good too; at `most` where none is.
+ * Looks near a guess first, since pictures of one ladder are much alike.
+ */
+async function worstThat(
+  isGood: (encoded: Encoded) => boolean,
+  least: number,
   most: number,
   at: (quality: number) => Promise<Encoded>,
-  isGood: (encoded: Encoded) => Promise<boolean>,
-  wanted: 'best' | 'worst',
+  guess?: number | null,
 ): Promise<Encoded> {
-  let [low, high] = [WORST, most];
-  let found: Encoded | undefined;
-  let last: Encoded | undefined;
-  while (low <= high) {
+  const tried = new Map<number, Encoded>();
+  const good = async (quality: number) => {
+    const encoded = tried.get(quality) ?? (await at(quality));
+    tried.set(quality, encoded);
+    return isGood(encoded);
+  };
+  // Every quality up to `low` is known to be too bad, every one from `high` to be good, once that was seen.
+  let [low, high] = [least - 1, most + 1];
+  for (
+    let next = Math.min(most, Math.max(least, guess ?? Math.floor((least + most) / 2))), step = 3;
+    low + 1 < high;
+  ) {
+    if (await good(next)) high = next;
+    else low = next;
+    const bracketed = low >= least && high <= most;
     const middle = Math.floor((low + high) / 2);
-    last = await at(middle);
-    const good = await isGood(last);
-    if (good) found = last;
-    if (good === (wanted === 'best')) low = middle + 1;
-    else high = middle - 1;
+    next =
+      bracketed || !guess
+        ? middle
+        : high === next
+          ? Math.max(low + 1, next - step)
+          : Math.min(high - 1, next + step);
+    step *= 2;
   }
-  if (found) return found;
-  const edge = wanted === 'best' ? WORST : most;
-  return last?.quality === edge ? last : at(edge);
+  return tried.get(high) ?? tried.get(most) ?? at(most);
 }
 
 async function measured(pixels: Pixels, encoded: Encoded): Promise<Encoded> {

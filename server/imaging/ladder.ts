@@ -48,6 +48,8 @@ export async function makeLadder(
   xmp?: string,
 ): Promise<void> {
   if (facts.animated) return makeAnimations(input, facts, rungs, preparation, each, xmp);
+  // The quality that a width came to, by format: the next one's will lie near.
+  const found = new Map<Format, number | null>();
   for (const screen of ['wide', 'narrow'] as const) {
     const here = rungs.filter((rung) => (rung.screen ?? 'wide') === screen);
     if (here.length === 0) continue;
@@ -62,7 +64,9 @@ export async function makeLadder(
       for (const { format, quality } of here.filter((rung) => rung.width === width)) {
         const wish =
           quality === undefined ? preparation.output.quality : ({ way: 'fixed', quality } as const);
-        await each({ screen, width, height, ...(await encodeBy(pixels, format, wish, xmp)) });
+        const encoded = await encodeBy(pixels, format, wish, xmp, found.get(format));
+        found.set(format, encoded.quality);
+        await each({ screen, width, height, ...encoded });
       }
     }
   }

@@ -117,6 +117,7 @@ export async function listBatches(database: Database, siteId: string): Promise<B
       by: by ?? '',
       startedAt: row.startedAt.toISOString(),
       endedAt: row.endedAt?.toISOString() ?? null,
+      seconds: ((row.endedAt ?? new Date()).getTime() - row.startedAt.getTime()) / 1000,
       total: mine.reduce((all, { items }) => all + items, 0),
       done: of('done'),
       failed: of('failed'),

@@ -209,6 +209,12 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
                       </option>
                     ))}
                   </select>
+                  <Link className="button" to="/prep/many" state={{ assets: chosen }}>
+                    Prepare
+                  </Link>
+                  <Link className="button" to="/holdings/names" state={{ assets: chosen }}>
+                    Names
+                  </Link>
                   <Shortlisting chosen={chosen} shown={shortlist} onDone={setDone} />
                   <OneField count={chosen.length} onWrite={write} onKeywords={writeKeywords} />
                   <form method="post" action="/api/assets/pack.zip" target="_blank">

@@ -32,7 +32,7 @@ export function PlacardPanel({ id, picture = true }: { id: string | null; pictur
 
 function WallLabel({ asset, picture }: { asset: AssetDetail; picture: boolean }) {
   const { placard, change, conflict, refused } = useLabel(asset);
-  const runs = statement(placard);
+  const runs = statement(placard, asset.shown.changes);
   const advice = altAdvice(placard.alt, placard.caption);
   const { facts } = asset;
   return (

@@ -215,7 +215,9 @@ export function PageEditor({ page, site, onOpenNewer }: PageEditorProps) {
           </Notice>
         ))}
         {placing.refused && <RefusedPlacing refused={placing.refused} onDone={placing.settle} />}
-        {selected && mayWrite && <StandingPanel editor={editor} selected={selected} site={site} />}
+        {selected && mayWrite && (
+          <StandingPanel editor={editor} selected={selected} site={site} page={page.id} />
+        )}
         <SelectedPlacard />
       </aside>
       <FootRight>
@@ -245,6 +247,7 @@ function selectedPlacement(editor: Editor) {
     position: String(node.attrs['position']),
     measure: String(node.attrs['measure']),
     gap: Number(node.attrs['gap']),
+    version: (node.attrs['version'] as string | null | undefined) ?? null,
     ownAlt: (node.attrs['ownAlt'] as string | null | undefined) ?? null,
     ownCaption: (node.attrs['ownCaption'] as string | null | undefined) ?? null,
     beside: nextWords(editor, pos),

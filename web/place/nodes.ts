@@ -48,7 +48,7 @@ function placementNode(name: 'picture' | 'film' | 'embed', defaults: Record<stri
 }
 
 export const PLACEMENT_NODES = [
-  placementNode('picture', { ...HELD, linksTo: null }),
+  placementNode('picture', { ...HELD, linksTo: null, version: null }),
   placementNode('film', HELD),
   placementNode('embed', { ...STANDING, frame: null, caption: '' }),
 ];

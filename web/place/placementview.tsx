@@ -1,6 +1,7 @@
 import { NodeViewWrapper, type NodeViewProps } from '@tiptap/react';
 import type { CSSProperties } from 'react';
-import { readAsset, readSite } from '@placard/core/contract';
+import { listVersions, readAsset, readSite } from '@placard/core/contract';
+import { changesMade } from '@placard/core/prep';
 import { statement } from '@placard/core/credit';
 import { columnOf, shownWidth, type Embed, type Picture, type Position } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
@@ -55,15 +56,19 @@ export function PlacementView({ node, selected }: NodeViewProps) {
 
 function HeldFigure({ attrs }: { attrs: Picture['attrs'] }) {
   const asset = useAsk(readAsset, { params: { id: attrs.asset } });
+  const versions = useAsk(listVersions, { params: { id: attrs.asset } }, { enabled: Boolean(attrs.version) });
   if (asset.error)
     return <p className="border border-dashed border-madder p-4 text-[14px]">{asset.error.message}</p>;
   if (!asset.data) return <span className="block aspect-[3/2] bg-[#eee]" />;
-  const { facts, placard, renditions, thumbnail } = asset.data;
+  const { facts, placard, thumbnail } = asset.data;
+  const own = attrs.version ? versions.data?.find(({ id }) => id === attrs.version) : undefined;
+  const renditions = own?.renditions.filter(({ screen }) => screen === 'wide') ?? asset.data.renditions;
+  const { width, height } = own ?? asset.data.shown;
   const safe = renditions.filter(({ mime }) => mime === 'image/webp' || mime === 'image/avif');
   const shown = safe.find(({ width }) => width >= 720) ?? safe.at(-1);
   const alt = attrs.ownAlt ?? placard.alt;
   const caption = attrs.ownCaption ?? placard.caption;
-  const runs = statement(placard);
+  const runs = statement(placard, own ? changesMade(own.preparation.edits) : asset.data.shown.changes);
   return (
     <>
       {facts.kind !== 'picture' ? (
@@ -72,8 +77,8 @@ function HeldFigure({ attrs }: { attrs: Picture['attrs'] }) {
         <img
           src={shown?.url ?? thumbnail ?? ''}
           alt={alt}
-          width={facts.width}
-          height={facts.height}
+          width={width}
+          height={height}
           draggable={false}
           className="block h-auto w-full"
         />

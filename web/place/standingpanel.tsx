@@ -1,5 +1,6 @@
 import type { Editor } from '@tiptap/react';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
+import { Link } from 'react-router';
 import { readAsset, type Site } from '@placard/core/contract';
 import { columnOf, POSITIONS, shownWidth, type Position } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
@@ -22,10 +23,12 @@ export function StandingPanel({
   editor,
   selected,
   site,
+  page,
 }: {
   editor: Editor;
   selected: SelectedPlacement;
   site: Site;
+  page: string;
 }) {
   const set = (attributes: Record<string, unknown>) =>
     editor.chain().updateAttributes(selected.type, attributes).setNodeSelection(selected.pos).run();
@@ -37,7 +40,7 @@ export function StandingPanel({
   const column = columnOf(site.measures);
   const measures = site.measures.filter(({ width }) => width <= column);
   const shown = shownWidth(selected.position as Position, selected.measure, site.measures);
-  const pixels = asset.data?.facts.kind === 'picture' ? asset.data.facts.width : null;
+  const pixels = asset.data?.facts.kind === 'picture' ? asset.data.shown.width : null;
   const soft = pixels !== null && pixels < shown;
   const alone = selected.position === 'full' || selected.position === 'bleed';
   return (
@@ -125,6 +128,18 @@ export function StandingPanel({
         />
         <span className="caption">px</span>
       </label>
+      {selected.type === 'picture' && selected.asset && (
+        <p className="mt-2 flex flex-wrap items-center gap-2 text-[13px]">
+          <Link className="button-plain" to={`/prep/${selected.asset}?page=${page}&place=${selected.id}`}>
+            Prepare it for this place
+          </Link>
+          {selected.version && (
+            <button type="button" className="button-plain" onClick={() => set({ version: null })}>
+              Show it as everywhere
+            </button>
+          )}
+        </p>
+      )}
       {selected.asset && asset.data && (
         <details className="mt-2 text-[13px]" open={selected.ownAlt !== null || selected.ownCaption !== null}>
           <summary className="caption py-1">Other words in this place only</summary>

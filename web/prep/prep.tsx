@@ -1,18 +1,34 @@
 import { useEffect } from 'react';
-import { useNavigate, useParams } from 'react-router';
-import { listAssets, listJobs, prepareAsset, readAsset, type AssetDetail } from '@placard/core/contract';
+import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
+import {
+  listAssets,
+  listJobs,
+  listVersions,
+  prepareAsset,
+  readAsset,
+  readSite,
+  type AssetDetail,
+  type Person,
+} from '@placard/core/contract';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { AssetStrip } from '../kit/assetstrip.tsx';
 import { Bar, Progress } from '../kit/bar.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { inBytes, inCount, inPixels, plural } from '../kit/words.ts';
-import { PlacardPanel } from '../placard/placard.tsx';
 import { useSelection } from '../shell/selection.tsx';
+import { PictureEditor } from './pictureeditor.tsx';
 
 /** Every picture's renditions: what a page will load, to scale. */
 export default function Prep() {
   const waiting = useAsk(listAssets, { query: { lacking: 'prep', limit: '200' } });
   const recent = useAsk(listAssets, { query: { limit: '60' } });
+  const site = useAsk(readSite, {}, { staleTime: 60_000 });
+  const { role } = useOutletContext<Person>();
+  const [search] = useSearchParams();
+  const place =
+    search.get('page') && search.get('place')
+      ? { page: search.get('page') ?? '', place: search.get('place') ?? '' }
+      : null;
   const { asset: selected, select } = useSelection();
   const params = useParams();
   const navigate = useNavigate();
@@ -34,6 +50,11 @@ export default function Prep() {
     { params: { id: id ?? '' } },
     { enabled: id !== null, placeholderData: (before) => before },
   );
+  const versions = useAsk(
+    listVersions,
+    { params: { id: id ?? '' } },
+    { enabled: id !== null && asset.data?.id === id },
+  );
   if (recent.isSuccess && shown.length === 0) {
     return (
       <Empty title="Nothing to prepare">
@@ -42,8 +63,8 @@ export default function Prep() {
     );
   }
   return (
-    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] gap-5 overflow-y-auto px-5 py-4 max-lg:block max-lg:space-y-5">
-      <div className="flex min-w-0 flex-col gap-3">
+    <main className="h-full overflow-y-auto px-5 py-4">
+      <div className="mx-auto flex max-w-[1400px] min-w-0 flex-col gap-3">
         <div className="flex items-baseline gap-4">
           <h1>Prep</h1>
           <p className="text-soft">
@@ -51,6 +72,9 @@ export default function Prep() {
               ? `${plural(waiting.data.total, 'file')} still being prepared`
               : 'Everything held is prepared.'}
           </p>
+          <Link className="button ml-auto" to="/prep/many">
+            Prepare many
+          </Link>
         </div>
         <AssetStrip
           label="Pictures and films"
@@ -61,24 +85,40 @@ export default function Prep() {
             void navigate(`/prep/${chosen}`, { replace: true });
           }}
         />
-        {asset.data && <Ladder key={asset.data.id} asset={asset.data} />}
+        {asset.data &&
+          (versions.data && site.data && asset.data.facts.kind === 'picture' && !asset.data.facts.animated ? (
+            <>
+              <Progressing asset={asset.data} />
+              <PictureEditor
+                asset={asset.data}
+                site={site.data}
+                versions={versions.data}
+                mayWrite={role !== 'reviewer'}
+                place={
+                  place && {
+                    ...place,
+                    title:
+                      asset.data.usedIn.find(({ pageId }) => pageId === place.page)?.title ?? 'that page',
+                  }
+                }
+              />
+            </>
+          ) : (
+            <Ladder key={asset.data.id} asset={asset.data} />
+          ))}
       </div>
-      <aside>
-        <PlacardPanel id={id} />
-      </aside>
     </main>
   );
 }
 
-function Ladder({ asset }: { asset: AssetDetail }) {
+/** How far its renditions are, or why there are none. */
+function Progressing({ asset }: { asset: AssetDetail }) {
   const prepare = useDo(prepareAsset);
   const jobs = useAsk(listJobs, {}, { staleTime: Number.POSITIVE_INFINITY });
   const job = jobs.data?.find(
     ({ subject, kind, state }) =>
       subject === asset.id && kind === 'prepare' && (state === 'waiting' || state === 'working'),
   );
-  const { renditions, facts } = asset;
-  const modern = renditions.filter(({ mime }) => mime === 'image/webp' || mime === 'image/avif');
   return (
     <>
       {asset.trouble && (
@@ -107,6 +147,16 @@ function Ladder({ asset }: { asset: AssetDetail }) {
           <Progress done={job.done} total={job.total || 1} label="Renditions" />
         </div>
       )}
+    </>
+  );
+}
+
+function Ladder({ asset }: { asset: AssetDetail }) {
+  const { renditions, facts } = asset;
+  const modern = renditions.filter(({ mime }) => mime === 'image/webp' || mime === 'image/avif');
+  return (
+    <>
+      <Progressing asset={asset} />
       {facts.kind === 'sound' ? (
         <p className="text-soft">A sound has no renditions; it is played as it came.</p>
       ) : (

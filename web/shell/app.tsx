@@ -9,6 +9,8 @@ import { useTheme } from './theme.ts';
 
 const Gather = lazy(() => import('../gather/gather.tsx'));
 const Prep = lazy(() => import('../prep/prep.tsx'));
+const Many = lazy(() => import('../prep/many.tsx'));
+const Names = lazy(() => import('../holdings/names.tsx'));
 const Label = lazy(() => import('../label/label.tsx'));
 const Place = lazy(() => import('../place/place.tsx'));
 const Proof = lazy(() => import('../proof/proof.tsx'));
@@ -40,11 +42,13 @@ export function App() {
         <Route element={<Frame me={me.data} theme={theme} chooseTheme={chooseTheme} />}>
           <Route path="/" element={<Navigate to="/gather" replace />} />
           <Route path="/gather" element={screen(<Gather />)} />
+          <Route path="/prep/many" element={screen(<Many />)} />
           <Route path="/prep/:asset?" element={screen(<Prep />)} />
           <Route path="/label/:asset?" element={screen(<Label />)} />
           <Route path="/place/:page?" element={screen(<Place />)} />
           <Route path="/proof/:page?" element={screen(<Proof />)} />
           <Route path="/hand-off/:page?" element={screen(<HandOff />)} />
+          <Route path="/holdings/names" element={screen(<Names />)} />
           <Route path="/holdings" element={screen(<Holdings />)} />
           <Route path="/pages" element={screen(<Pages />)} />
           <Route path="*" element={<Navigate to="/gather" replace />} />

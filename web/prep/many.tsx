@@ -1,0 +1,212 @@
+import { useState } from 'react';
+import { Link, useLocation, useNavigate, useOutletContext } from 'react-router';
+import {
+  changePrepSheet,
+  createPrepSheet,
+  listPrepSheets,
+  readSite,
+  removePrepSheet,
+  startBatch,
+  type Person,
+  type PrepSheet,
+} from '@placard/core/contract';
+import { BLANK_SHEET, type Sheet } from '@placard/core/prep';
+import { useAsk, useDo } from '../kit/asking.ts';
+import { Notice } from '../kit/notice.tsx';
+import { plural } from '../kit/words.ts';
+import { Batches } from './batches.tsx';
+import { SheetForm } from './sheetform.tsx';
+
+/** Prepares many pictures by one sheet, and keeps the sheets. */
+export default function Many() {
+  const { role } = useOutletContext<Person>();
+  const { state } = useLocation() as { state: { assets?: string[] } | null };
+  const navigate = useNavigate();
+  const chosen = state?.assets ?? [];
+  const [sheet, setSheet] = useState<Sheet>(BLANK_SHEET);
+  const [kept, setKept] = useState<PrepSheet | null>(null);
+  const start = useDo(startBatch);
+  const blank = JSON.stringify(sheet) === JSON.stringify(BLANK_SHEET);
+  const mayWrite = role !== 'reviewer';
+  return (
+    <main className="h-full overflow-y-auto px-5 py-4">
+      <div className="mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)_400px] items-start gap-6 max-lg:grid-cols-1">
+        <div>
+          <div className="mb-3 flex flex-wrap items-baseline gap-3">
+            <h1 className="mr-auto">Prepare many</h1>
+            <Link className="button-plain" to="/prep">
+              One by one
+            </Link>
+          </div>
+          {mayWrite && (
+            <section aria-label="What to prepare" className="mb-4 border border-rule bg-card px-4 py-3">
+              {chosen.length === 0 ? (
+                <p>
+                  Nothing is chosen yet.{' '}
+                  <Link className="underline" to="/holdings?kind=picture">
+                    Choose pictures in the holdings
+                  </Link>
+                  , then press “Prepare” there. The sheet at the right can be written meanwhile.
+                </p>
+              ) : (
+                <>
+                  <p className="mb-2">
+                    {plural(chosen.length, 'asset')} chosen. The originals stay as they are; each picture gets
+                    a new version, used wherever it stands.
+                  </p>
+                  <button
+                    type="button"
+                    className="button button-go"
+                    disabled={start.isPending || blank}
+                    onClick={() =>
+                      start.mutate(
+                        {
+                          body: { assets: chosen, sheetName: kept?.name ?? 'a sheet without a name', sheet },
+                        },
+                        { onSuccess: () => void navigate('/prep/many', { replace: true, state: null }) },
+                      )
+                    }
+                  >
+                    Prepare {plural(chosen.length, 'picture')}
+                  </button>
+                  {blank && <span className="caption ml-3">The sheet says nothing yet.</span>}
+                </>
+              )}
+              {start.error && <Notice severity="stop">{start.error.message}</Notice>}
+            </section>
+          )}
+          <Batches mayWrite={mayWrite} />
+        </div>
+        <aside aria-label="Prep sheet" className="border border-rule bg-card px-4 py-3.5">
+          <Sheets
+            sheet={sheet}
+            kept={kept}
+            mayWrite={mayWrite}
+            onTake={(next) => {
+              setKept(next);
+              setSheet(next?.sheet ?? BLANK_SHEET);
+            }}
+          />
+          <SheetForm sheet={sheet} onChange={setSheet} />
+        </aside>
+      </div>
+    </main>
+  );
+}
+
+/** The saved sheets: take one up, save it anew, make it the rule of sections. */
+function Sheets({
+  sheet,
+  kept,
+  mayWrite,
+  onTake,
+}: {
+  sheet: Sheet;
+  kept: PrepSheet | null;
+  mayWrite: boolean;
+  onTake: (sheet: PrepSheet | null) => void;
+}) {
+  const sheets = useAsk(listPrepSheets);
+  const site = useAsk(readSite);
+  const create = useDo(createPrepSheet);
+  const change = useDo(changePrepSheet);
+  const remove = useDo(removePrepSheet);
+  const [name, setName] = useState('');
+  const now = sheets.data?.find(({ id }) => id === kept?.id) ?? null;
+  const altered = now !== null && JSON.stringify(now.sheet) !== JSON.stringify(sheet);
+  const store = (wish: Partial<PrepSheet>) => {
+    if (!now) return;
+    const { id, version, sections } = now;
+    change.mutate(
+      { params: { id }, body: { version, name: now.name, sheet: now.sheet, sections, ...wish } },
+      { onSuccess: (saved) => onTake({ ...now, ...wish, version: saved.version }) },
+    );
+  };
+  const error = create.error ?? change.error ?? remove.error;
+  return (
+    <div className="mb-3 border-b border-rule pb-3">
+      <h2 className="mb-2">Prep sheet</h2>
+      <select
+        className="input"
+        aria-label="Saved prep sheets"
+        value={now?.id ?? ''}
+        onChange={(event) => onTake(sheets.data?.find(({ id }) => id === event.target.value) ?? null)}
+      >
+        <option value="">not saved</option>
+        {sheets.data?.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+      {mayWrite && now && (
+        <>
+          <div className="mt-1.5 flex flex-wrap gap-2">
+            {altered && (
+              <button type="button" className="button" onClick={() => store({ sheet })}>
+                Save the changes
+              </button>
+            )}
+            <button
+              type="button"
+              className="button-plain"
+              onClick={() => remove.mutate({ params: { id: now.id } }, { onSuccess: () => onTake(null) })}
+            >
+              Remove this sheet
+            </button>
+          </div>
+          <fieldset className="mt-1.5">
+            <legend className="caption">The rule for what is accepted into</legend>
+            {site.data?.sections.map(({ id, title }) => (
+              <label key={id} className="mr-3 inline-flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  className="accent-madder"
+                  checked={now.sections.includes(id)}
+                  onChange={(event) =>
+                    store({
+                      sections: event.target.checked
+                        ? [...now.sections, id]
+                        : now.sections.filter((other) => other !== id),
+                    })
+                  }
+                />
+                {title}
+              </label>
+            ))}
+          </fieldset>
+        </>
+      )}
+      {mayWrite && (
+        <form
+          className="mt-1.5 flex gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (name.trim() === '') return;
+            create.mutate(
+              { body: { name, sheet } },
+              {
+                onSuccess: ({ id }) => {
+                  onTake({ id, name: name.trim(), sheet, version: 1, sections: [] });
+                  setName('');
+                },
+              },
+            );
+          }}
+        >
+          <input
+            className="input"
+            aria-label="Name for a new sheet"
+            placeholder="Save under a new name"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+          <button type="submit" className="button" disabled={name.trim() === ''}>
+            Save
+          </button>
+        </form>
+      )}
+      {error && <Notice severity="stop">{error.message}</Notice>}
+    </div>
+  );
+}

@@ -1,0 +1,515 @@
+import { Redo2, Undo2, X } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import {
+  openForPrep,
+  saveVersion,
+  type AssetDetail,
+  type Site,
+  type VersionLine,
+} from '@placard/core/contract';
+import {
+  heightAt,
+  renditionWidths,
+  seenThrough,
+  within,
+  type Rectangle,
+  type Size,
+} from '@placard/core/geometry';
+import {
+  changesMade,
+  editInWords,
+  editOf,
+  focalIn,
+  ImpossibleEdit,
+  parted,
+  windowAfter,
+  windowOf,
+  withEdit,
+  type Edit,
+  type Preparation,
+} from '@placard/core/prep';
+import { termsOf } from '@placard/core/licence';
+import { useAsk, useDo } from '../kit/asking.ts';
+import { Notice } from '../kit/notice.tsx';
+import { inCount, inPixels, plural } from '../kit/words.ts';
+import { CropArea, FocalDot } from './croparea.tsx';
+import { FinishTool } from './finishtool.tsx';
+import { LightTool } from './lighttool.tsx';
+import { OutputTool } from './outputtool.tsx';
+import { Seen } from './seen.tsx';
+import { ratioOf, ShapeTool, type RatioName } from './shapetool.tsx';
+import { SizeTool } from './sizetool.tsx';
+import { usePreparation } from './usepreparation.ts';
+import { Versions } from './versions.tsx';
+
+const TOOLS = [
+  ['shape', 'Shape'],
+  ['size', 'Size'],
+  ['light', 'Light and colour'],
+  ['finish', 'Finish'],
+  ['files', 'Files'],
+] as const;
+type Tool = (typeof TOOLS)[number][0];
+
+interface PictureEditorProps {
+  asset: AssetDetail;
+  site: Site;
+  versions: VersionLine[];
+  mayWrite: boolean;
+  /** The one place that it is prepared for, where it was opened from there. */
+  place: { page: string; place: string; title: string } | null;
+}
+
+/** One picture: what is done to it, drawn on it, and every rendition as it will come out. */
+export function PictureEditor({ asset, site, versions, mayWrite, place }: PictureEditorProps) {
+  const current =
+    versions.find(({ standing }) => standing === 'next') ??
+    versions.find(({ standing }) => standing === 'current');
+  const opened = useAsk(openForPrep, { params: { id: asset.id } }, { staleTime: Number.POSITIVE_INFINITY });
+  if (opened.error) return <Notice severity="stop">{opened.error.message}</Notice>;
+  if (!opened.data || !current) return <div className="min-h-[400px]" aria-busy="true" />;
+  return (
+    <Workbench
+      key={`${asset.id} ${current.id}`}
+      {...{ asset, site, versions, mayWrite, place, current }}
+      opened={opened.data}
+    />
+  );
+}
+
+function Workbench({
+  asset,
+  site,
+  versions,
+  mayWrite,
+  place,
+  current,
+  opened,
+}: PictureEditorProps & {
+  current: VersionLine;
+  opened: { preview: string; improved: Parameters<typeof LightTool>[0]['improved'] };
+}) {
+  const { now, set, changed, undo, redo } = usePreparation(current.preparation);
+  const [tool, setTool] = useState<Tool>('shape');
+  const [screen, setScreen] = useState<'wide' | 'narrow'>('wide');
+  const [ratio, setRatio] = useState<RatioName>('free');
+  const [compared, setCompared] = useState<number | null>(null);
+  const save = useDo(saveVersion);
+  const written = JSON.stringify(now);
+  const [kept, setKept] = useState<string | null>(null);
+  const keep = (use: 'everywhere' | 'nowhere' | { page: string; place: string }) =>
+    save.mutate(
+      { params: { id: asset.id }, body: { preparation: now, use } },
+      { onSuccess: () => setKept(written) },
+    );
+  const original = current.original;
+  const setEdits = (edits: Edit[], settled: boolean) => set(fitted({ ...now, edits }, original), settled);
+  const seen = read(now, original);
+  const { shape } = parted(now.edits);
+  const uncut = windowAfter(
+    shape.filter(({ kind }) => kind !== 'crop' && kind !== 'resize'),
+    original,
+  );
+  const cropping = tool === 'shape' && screen === 'wide';
+  const cuttingNarrow = tool === 'shape' && screen === 'narrow';
+  const rectangle: Rectangle = cuttingNarrow
+    ? (now.narrow ?? { x: 0, y: 0, ...seen.size })
+    : (editOf(now.edits, 'crop') ?? { x: 0, y: 0, ...uncut.size });
+  const cutFrom: Size = cuttingNarrow ? seen.size : uncut.size;
+  const setCrop = (wished: Rectangle | null, settled: boolean) => {
+    const part = wished && within(wished, cutFrom);
+    const all = part && part.width === cutFrom.width && part.height === cutFrom.height;
+    if (cuttingNarrow) return set({ ...now, narrow: part && !all ? { ...part } : null }, settled);
+    const edits = withEdit(
+      withEdit(now.edits, 'resize', null),
+      'crop',
+      part && !all ? { kind: 'crop', ...part } : null,
+    );
+    return setEdits(edits, settled);
+  };
+  const shown = cropping ? uncut : seen.window;
+  const stage = useStage(shown.size);
+  const focal = focalIn(shown, now.focal, original);
+  const whole = windowAfter(
+    shape.filter(({ kind }) => kind !== 'resize'),
+    original,
+  ).size;
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_372px] items-start gap-5 max-lg:grid-cols-1">
+      <div className="min-w-0">
+        <div className="mb-2 flex flex-wrap items-center gap-1.5">
+          <div role="tablist" aria-label="What to work on" className="flex flex-wrap gap-1">
+            {TOOLS.map(([name, says]) => (
+              <button
+                key={name}
+                type="button"
+                role="tab"
+                aria-selected={tool === name}
+                className="border-b-2 border-transparent px-2.5 py-1 font-semibold text-soft hover:text-ink aria-selected:border-madder aria-selected:text-ink"
+                onClick={() => setTool(name)}
+              >
+                {says}
+              </button>
+            ))}
+          </div>
+          <span className="ml-auto flex items-center gap-1">
+            <button
+              type="button"
+              className="button-plain"
+              disabled={now.edits.length === 0}
+              onClick={() => setCompared(compared === null ? 50 : null)}
+            >
+              {compared === null ? 'Compare with before' : 'Stop comparing'}
+            </button>
+            <button
+              type="button"
+              aria-label="Undo (Ctrl Z)"
+              className="p-1 hover:text-madder disabled:text-rule"
+              disabled={!undo}
+              onClick={() => undo?.()}
+            >
+              <Undo2 aria-hidden className="size-4" />
+            </button>
+            <button
+              type="button"
+              aria-label="Redo (Ctrl Shift Z)"
+              className="p-1 hover:text-madder disabled:text-rule"
+              disabled={!redo}
+              onClick={() => redo?.()}
+            >
+              <Redo2 aria-hidden className="size-4" />
+            </button>
+          </span>
+        </div>
+        <div ref={stage.ref} className="border border-rule bg-card p-3">
+          <div
+            className="relative"
+            style={{ width: stage.width, marginLeft: stage.left }}
+            data-testid="stage"
+          >
+            <Seen
+              src={opened.preview}
+              original={original}
+              window={shown}
+              look={now.edits}
+              width={stage.width}
+            ></Seen>
+            {tool === 'shape' && compared === null && (
+              <CropArea
+                label={cuttingNarrow ? 'Part for narrow screens' : 'Crop'}
+                rectangle={rectangle}
+                size={cutFrom}
+                scale={stage.width / cutFrom.width}
+                ratio={ratioOf(ratio, cutFrom)}
+                words={inPixels(rectangle.width, rectangle.height)}
+                onChange={setCrop}
+              />
+            )}
+            {tool === 'shape' && compared === null && (
+              <FocalDot
+                at={focal}
+                box={{ width: stage.width, height: stage.height }}
+                onChange={(at, settled) => {
+                  const point = seenThrough(shown, at);
+                  const kept = (value: number) => Math.min(1, Math.max(0, value));
+                  set(
+                    {
+                      ...now,
+                      focal: { x: kept(point.x / original.width), y: kept(point.y / original.height) },
+                    },
+                    settled,
+                  );
+                }}
+              />
+            )}
+            {compared !== null && (
+              <>
+                <div className="absolute inset-0" style={{ clipPath: `inset(0 ${100 - compared}% 0 0)` }}>
+                  <Seen
+                    src={opened.preview}
+                    original={original}
+                    window={shown}
+                    look={[]}
+                    width={stage.width}
+                  />
+                  <span className="absolute top-2 left-2 bg-[#1f2328] px-1.5 text-[12px] text-white">
+                    before
+                  </span>
+                </div>
+                <span
+                  aria-hidden
+                  className="absolute inset-y-0 w-0.5 -translate-x-1/2 bg-white"
+                  style={{ left: `${compared}%` }}
+                />
+                <input
+                  type="range"
+                  aria-label="Before and after"
+                  className="absolute inset-x-0 bottom-2 mx-auto w-1/2 accent-madder"
+                  value={compared}
+                  onChange={(event) => setCompared(Number(event.target.value))}
+                />
+              </>
+            )}
+          </div>
+        </div>
+        <Strip
+          preparation={now}
+          original={original}
+          site={site}
+          src={opened.preview}
+          narrow={now.narrow !== null}
+        />
+      </div>
+      <aside className="space-y-3">
+        {mayWrite && (
+          <section
+            aria-label={TOOLS.find(([name]) => name === tool)?.[1]}
+            className="border border-rule bg-card px-4 py-3 text-[13.5px]"
+          >
+            {tool === 'shape' && (
+              <ShapeTool
+                edits={now.edits}
+                size={cutFrom}
+                focal={focalIn(cuttingNarrow ? seen.window : uncut, now.focal, original)}
+                screen={screen}
+                rectangle={rectangle}
+                ratio={ratio}
+                hasNarrow={now.narrow !== null}
+                onScreen={setScreen}
+                onRatio={setRatio}
+                onCrop={setCrop}
+                onEdits={setEdits}
+              />
+            )}
+            {tool === 'size' && <SizeTool edits={now.edits} whole={whole} onEdits={setEdits} />}
+            {tool === 'light' && (
+              <LightTool edits={now.edits} improved={opened.improved} onEdits={setEdits} />
+            )}
+            {tool === 'finish' && <FinishTool edits={now.edits} onEdits={setEdits} />}
+            {tool === 'files' && (
+              <OutputTool output={now.output} onChange={(output) => set({ ...now, output })} />
+            )}
+          </section>
+        )}
+        <Done
+          edits={now.edits}
+          asset={asset}
+          size={seen.size}
+          onRemove={
+            mayWrite
+              ? (edit) =>
+                  setEdits(
+                    now.edits.filter((other) => other !== edit),
+                    true,
+                  )
+              : null
+          }
+        />
+        {seen.says && <Notice severity="stop">{seen.says}</Notice>}
+        {save.error && <Notice severity="stop">{save.error.message}</Notice>}
+        {mayWrite && changed && kept !== written && (
+          <div className="flex flex-wrap gap-2">
+            <button
+              type="button"
+              className="button button-go"
+              disabled={save.isPending || seen.says !== null}
+              onClick={() => keep('everywhere')}
+            >
+              {asset.usedIn.length > 0
+                ? `Use it in ${plural(asset.usedIn.length, 'page')}`
+                : 'Use this version'}
+            </button>
+            {place && (
+              <button
+                type="button"
+                className="button"
+                disabled={save.isPending || seen.says !== null}
+                onClick={() => keep({ page: place.page, place: place.place })}
+              >
+                Only in “{place.title}”
+              </button>
+            )}
+            <button
+              type="button"
+              className="button"
+              disabled={save.isPending || seen.says !== null}
+              onClick={() => keep('nowhere')}
+            >
+              Keep it for later
+            </button>
+          </div>
+        )}
+        {kept === written && (
+          <p role="status" className="text-spruce">
+            Kept. Its renditions are being made.
+          </p>
+        )}
+        <Versions
+          asset={asset}
+          versions={versions}
+          mayWrite={mayWrite}
+          onTake={(preparation) => set(preparation)}
+        />
+      </aside>
+    </div>
+  );
+}
+
+/** What a preparation shows, or why it cannot be done. */
+function read(preparation: Preparation, original: Size) {
+  try {
+    windowOf(preparation, original, 'narrow');
+    const window = windowOf(preparation, original);
+    return { window, size: window.size, says: null };
+  } catch (error) {
+    if (!(error instanceof ImpossibleEdit)) throw error;
+    const window = windowAfter([], original);
+    return { window, size: window.size, says: error.message };
+  }
+}
+
+/** A preparation whose part for narrow screens and whose size still fit what the edits give. */
+function fitted(preparation: Preparation, original: Size): Preparation {
+  let { edits } = preparation;
+  const crop = editOf(edits, 'crop');
+  const before = windowAfter(
+    edits.filter(({ kind }) => !['crop', 'resize'].includes(kind)),
+    original,
+  ).size;
+  if (crop) {
+    const part = within(crop, before);
+    edits = withEdit(edits, 'crop', { kind: 'crop', ...part });
+  }
+  const resize = editOf(edits, 'resize');
+  const whole = windowAfter(withEdit(edits, 'resize', null), original).size;
+  if (resize && !resize.enlarge && (resize.width > whole.width || resize.height > whole.height))
+    edits = withEdit(edits, 'resize', null);
+  const { size } = windowAfter(edits, original);
+  const { narrow } = preparation;
+  const fits = narrow && narrow.x + narrow.width <= size.width && narrow.y + narrow.height <= size.height;
+  return { ...preparation, edits, narrow: fits ? narrow : null };
+}
+
+/** The largest size that the picture can be shown at here. */
+function useStage(size: Size) {
+  const ref = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(700);
+  useEffect(() => {
+    if (!ref.current) return undefined;
+    const watch = new ResizeObserver(([entry]) => setRoom(Math.floor(entry?.contentRect.width ?? 700)));
+    watch.observe(ref.current);
+    return () => watch.disconnect();
+  }, []);
+  const most = Math.max(240, Math.min(640, window.innerHeight - 490));
+  const width = Math.max(40, Math.floor(Math.min(room, (most * size.width) / size.height)));
+  // On whole pixels, so that nothing is drawn between two of them.
+  return { ref, width, height: heightAt(width, size), left: Math.max(0, Math.floor((room - width) / 2)) };
+}
+
+/** Every rendition as it will come out, to scale among each other. */
+function Strip({
+  preparation,
+  original,
+  site,
+  src,
+  narrow,
+}: {
+  preparation: Preparation;
+  original: Size;
+  site: Site;
+  src: string;
+  narrow: boolean;
+}) {
+  const { window, size, says } = read(preparation, original);
+  if (says) return null;
+  const widths = renditionWidths(site.measures, size.width);
+  const sum = widths.reduce((all, width) => all + width, 0);
+  const small = (width: number) => Math.max(12, Math.min(240, Math.round((560 * width) / sum)));
+  const part = narrow ? windowOf(preparation, original, 'narrow') : null;
+  return (
+    <section
+      aria-label="Renditions as they will come out"
+      className="mt-3 flex items-end gap-2.5 overflow-x-auto border border-rule bg-card p-3"
+    >
+      {widths.map((width) => (
+        <figure key={width} className="shrink-0">
+          <Seen src={src} original={original} window={window} look={preparation.edits} width={small(width)} />
+          <figcaption className="mt-1 font-mono text-[12px] text-soft">{inCount(width)}</figcaption>
+        </figure>
+      ))}
+      {part && (
+        <figure className="ml-auto shrink-0 border-l border-rule pl-3">
+          <Seen
+            src={src}
+            original={original}
+            window={part}
+            look={preparation.edits}
+            width={Math.min(90, (110 * part.size.width) / part.size.height)}
+          />
+          <figcaption className="mt-1 text-[12px] text-soft">narrow screens</figcaption>
+        </figure>
+      )}
+    </section>
+  );
+}
+
+/** What is done to it, and what the credit will say of that. */
+function Done({
+  edits,
+  asset,
+  size,
+  onRemove,
+}: {
+  edits: readonly Edit[];
+  asset: AssetDetail;
+  size: Size;
+  onRemove: ((edit: Edit) => void) | null;
+}) {
+  const changes = changesMade(edits);
+  const terms = termsOf(asset.placard.licence);
+  const forbidden = changes.length > 0 && terms.prohibits.includes('DerivativeWorks');
+  return (
+    <section aria-label="What is done to it" className="border border-rule bg-card px-4 py-3">
+      <h2 className="mb-1 flex items-baseline justify-between">
+        What is done to it{' '}
+        <span className="font-mono text-[12.5px] font-normal text-soft">
+          {inPixels(size.width, size.height)}
+        </span>
+      </h2>
+      {edits.length === 0 && <p className="text-soft">Nothing: it is as it came.</p>}
+      <ul>
+        {edits.map((edit) => {
+          const { what, how } = editInWords(edit);
+          return (
+            <li
+              key={edit.kind}
+              className="flex items-baseline gap-2 border-b border-rule py-1 text-[13.5px] last:border-0"
+            >
+              <span className="mr-auto">{what}</span>
+              <span className="text-right font-mono text-[12.5px] text-soft">{how}</span>
+              {onRemove && (
+                <button
+                  type="button"
+                  aria-label={`Do not: ${what}`}
+                  className="self-center p-0.5 text-soft hover:text-madder"
+                  onClick={() => onRemove(edit)}
+                >
+                  <X aria-hidden className="size-3.5" />
+                </button>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      {changes.length > 0 && (
+        <p className={`mt-1.5 text-[13px] ${forbidden ? 'text-madder' : ''}`}>
+          {forbidden
+            ? `${terms.short || terms.name} does not allow changed pictures to be shown.`
+            : terms.requires.includes('IndicateChanges')
+              ? `The credit will say “${changes.join(', ')}”.`
+              : ''}
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,148 @@
+import { useState } from 'react';
+import { chooseVersion, type AssetDetail, type VersionLine } from '@placard/core/contract';
+import { changesMade, editInWords, type Preparation } from '@placard/core/prep';
+import { useDo } from '../kit/asking.ts';
+import { Bar } from '../kit/bar.tsx';
+import { Notice } from '../kit/notice.tsx';
+import { ago, inBytes, inPixels, plural } from '../kit/words.ts';
+
+/** The versions of a picture: looked at side by side, taken up again, or put in its place. */
+export function Versions({
+  asset,
+  versions,
+  mayWrite,
+  onTake,
+}: {
+  asset: AssetDetail;
+  versions: VersionLine[];
+  mayWrite: boolean;
+  onTake: (preparation: Preparation) => void;
+}) {
+  const [opened, setOpened] = useState<string | null>(null);
+  const use = useDo(chooseVersion);
+  const chosen = versions.find(({ id }) => id === opened);
+  return (
+    <section aria-label="Versions" className="border border-rule bg-card px-4 py-3">
+      <h2 className="mb-1.5">Versions</h2>
+      {use.error && <Notice severity="stop">{use.error.message}</Notice>}
+      <ul className="flex gap-2 overflow-x-auto pb-1">
+        {versions.map((version) => (
+          <li key={version.id} className="w-[88px] shrink-0">
+            <button
+              type="button"
+              aria-pressed={opened === version.id}
+              className="group block w-full text-left"
+              onClick={() => setOpened(opened === version.id ? null : version.id)}
+            >
+              <span
+                className={`block h-[62px] border-2 bg-paper ${version.standing === 'kept' ? 'border-transparent' : 'border-madder'} group-aria-pressed:border-ink`}
+              >
+                {version.thumbnail && (
+                  <img src={version.thumbnail} alt="" className="size-full object-contain" />
+                )}
+              </span>
+              <span
+                className={`block truncate text-[12px] ${version.standing === 'current' ? 'font-semibold' : 'text-soft'}`}
+              >
+                {nameOf(version, versions)}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {chosen && (
+        <div className="mt-1.5 border-t border-rule pt-2 text-[13px]">
+          <p>
+            {inPixels(chosen.width, chosen.height)}, {chosen.by ? `by ${chosen.by}, ` : ''}
+            {ago(chosen.at)}
+          </p>
+          <p className="text-soft">
+            {chosen.preparation.edits.length === 0
+              ? 'as it came'
+              : chosen.preparation.edits
+                  .map((edit) => Object.values(editInWords(edit)).filter(Boolean).join(' '))
+                  .join('; ')}
+          </p>
+          {chosen.onlyIn.length > 0 && (
+            <p>Only in {chosen.onlyIn.map(({ title }) => `“${title}”`).join(', ')}</p>
+          )}
+          <Weights version={chosen} bytes={asset.bytes} />
+          {mayWrite && (
+            <div className="mt-1.5 flex flex-wrap gap-2">
+              {chosen.standing === 'kept' && (
+                <button
+                  type="button"
+                  className="button"
+                  disabled={use.isPending}
+                  onClick={() => use.mutate({ params: { id: asset.id, version: chosen.id }, body: {} })}
+                >
+                  {asset.usedIn.length > 0
+                    ? `Use it in ${plural(asset.usedIn.length, 'page')}`
+                    : 'Use this version'}
+                </button>
+              )}
+              <button type="button" className="button-plain" onClick={() => onTake(chosen.preparation)}>
+                Work on from here
+              </button>
+            </div>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
+
+function nameOf({ number, standing, preparation }: VersionLine, all: VersionLine[]): string {
+  const what =
+    preparation.edits.length === 0
+      ? number === 1 || all.length === 1
+        ? 'as it came'
+        : 'original'
+      : (changesMade(preparation.edits)[0] ?? 'resized');
+  return standing === 'next' ? `${number}, coming` : `${number}, ${what}`;
+}
+
+/** Its files by bytes, to scale with the original. */
+function Weights({ version, bytes }: { version: VersionLine; bytes: number }) {
+  if (version.renditions.length === 0)
+    return <p className="caption mt-1">No renditions are made of it yet.</p>;
+  const wish = version.preparation.output.quality;
+  return (
+    <table className="mt-1.5 w-full font-mono text-[12px]">
+      <caption className="sr-only">Renditions of version {version.number}</caption>
+      <tbody>
+        {version.renditions.map(({ screen, width, height, mime, bytes: own, quality, likeness }) => {
+          const missed =
+            (wish.way === 'under' && own > wish.bytes) ||
+            (wish.way === 'same' && likeness !== null && likeness < wish.likeness);
+          return (
+            <tr key={`${screen} ${width} ${mime}`} className="border-b border-rule last:border-0">
+              <td className="py-0.5">
+                {screen === 'narrow' ? '▯ ' : ''}
+                {inPixels(width, height)}
+              </td>
+              <td>{mime.replace('image/', '')}</td>
+              <td className="w-[24%] px-1.5">
+                <Bar part={own} whole={bytes} />
+              </td>
+              <td className="text-right">{inBytes(own)}</td>
+              <td
+                className={`pl-1.5 text-right ${missed ? 'text-madder' : 'text-soft'}`}
+                title={[
+                  quality === null ? 'nothing is lost' : `quality ${quality}`,
+                  likeness === null ? '' : `similarity ${likeness.toFixed(3)}`,
+                  missed ? 'what was wished could not be met' : '',
+                ]
+                  .filter(Boolean)
+                  .join(', ')}
+              >
+                {likeness === null ? (quality ?? '') : likeness.toFixed(3)}
+                {missed ? ' !' : ''}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
