@@ -79,7 +79,7 @@ export async function bench({
 }
 
 /** Pictures with structure at every scale, the finer the fainter, as photographs have; no two alike. */
-async function makeSources(folder: string, count: number): Promise<string[]> {
+export async function makeSources(folder: string, count: number): Promise<string[]> {
   await mkdir(folder, { recursive: true });
   const files: string[] = [];
   for (let i = 0; i < count; i++) {

@@ -1,8 +1,8 @@
-import { chromium } from '@playwright/test';
 import { openDatabase } from '@placard/server/db/database';
 import { openServer } from '@placard/server/testing/openserver';
 import type { Figure } from '@placard/launcher/bench';
 import { builtWeb } from '@placard/launcher/serve';
+import { openPage } from './browser.ts';
 import { fill } from './holdings.bench.ts';
 
 /** Milliseconds of script that a frame may take. */
@@ -13,25 +13,12 @@ const FRAMES = 300;
 export async function bench({ databaseUrl }: { databaseUrl: string }): Promise<Figure[]> {
   process.env['TEST_DATABASE_URL'] = databaseUrl;
   const server = await openServer({ PLACARD_WEB: builtWeb() });
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-sync'],
-  });
+  const editor = await server.signIn('editor');
+  const { page, close } = await openPage(server, editor);
   try {
     const database = openDatabase(server.databaseUrl);
     await fill(database);
     await database.close();
-    const editor = await server.signIn('editor');
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    await context.addCookies(
-      editor.cookie.split('; ').map((pair) => {
-        const [name = '', ...value] = pair.split('=');
-        return { name, value: value.join('='), url: server.address };
-      }),
-    );
-    // The compiler of this file names functions by a helper that a page does not have.
-    await context.addInitScript('globalThis.__name = (named) => named');
-    const page = await context.newPage();
     const figures: Figure[] = [];
     for (const [name, address] of [
       ['contact sheet scrolled end to end', '/holdings'],
@@ -52,7 +39,7 @@ export async function bench({ databaseUrl }: { databaseUrl: string }): Promise<F
     await page.getByText('100,000 assets').waitFor();
     await page.waitForTimeout(2000);
     await page.evaluate(watchTasks);
-    for (const column of ['Name', 'Bytes', 'Pixels', 'Name'])
+    for (const column of ['Title', 'Bytes', 'Pixels', 'Title'])
       await page
         .getByRole('button', { name: new RegExp(`^${column}`) })
         .first()
@@ -67,7 +54,7 @@ export async function bench({ databaseUrl }: { databaseUrl: string }): Promise<F
     });
     return figures;
   } finally {
-    await browser.close();
+    await close();
     await server.close();
   }
 }

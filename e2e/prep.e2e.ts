@@ -154,7 +154,9 @@ test('a new version stands in its pages with its credit, and the one before come
   await expect(versions(page).getByRole('button', { name: /coming/ })).toBeHidden({ timeout: 60_000 });
   await second.click();
   // The similarity of each file was measured.
-  await expect(versions(page).getByRole('table')).toContainText(/0\.9[89]\d|1\.000/);
+  await expect(page.getByRole('region', { name: 'What the page will load' })).toContainText(
+    /0\.9[89]\d|1\.000/,
+  );
   await goTo(page, 'Hand off');
   await page.getByLabel('Page').selectOption('Autumn star parties');
   await expect(page.getByLabel('HTML')).toContainText(/cropped/);

@@ -10,7 +10,7 @@ const FOLDER = fileURLToPath(new URL('../bench/', import.meta.url));
 
 /** `placard bench [NAME]`: figures against peers, printed as ratios. Exit 1 where one misses its mark. */
 export async function run(words: string[]): Promise<number> {
-  needPrograms('mariadbd', 'my_print_defaults', 'mogrify', 'chromium', 'ffmpeg');
+  needPrograms('mariadbd', 'my_print_defaults', 'mogrify', 'vipsthumbnail', 'chromium', 'ffmpeg');
   const names = readdirSync(FOLDER)
     .filter((file) => file.endsWith('.bench.ts'))
     .map((file) => file.replace('.bench.ts', ''))

@@ -11,6 +11,7 @@ const PACKAGES: Record<string, string> = {
   chromium: 'chromium',
   exiftool: 'libimage-exiftool-perl',
   mogrify: 'imagemagick',
+  vipsthumbnail: 'libvips-tools',
 };
 
 /** The path of a program, looked for also where Debian keeps servers; undefined when it is not installed. */

@@ -3,6 +3,8 @@ placard test [--only unit|e2e|check]   what the gate runs
 placard dev                            like demo, with hot reload
 placard serve                          a server process, set up by environment variables (docs/operate.md)
 placard bench [NAME]                   figures against peers
+placard prep --out DIR [OPTIONS] FILES… pictures prepared without the application (--help)
+placard tidy                           files in the store that nothing needs any more, found and removed
 placard unpack [--lines]               embed code on standard input → JSON on standard output`;
 
 const COMMANDS: Record<string, () => Promise<{ run(words: string[]): Promise<number> }>> = {
@@ -11,6 +13,8 @@ const COMMANDS: Record<string, () => Promise<{ run(words: string[]): Promise<num
   test: () => import('./test.ts'),
   serve: () => import('./serve.ts'),
   bench: () => import('./bench.ts'),
+  prep: () => import('./prep.ts'),
+  tidy: () => import('./tidy.ts'),
   unpack: () => import('./unpack.ts'),
 };
 

@@ -3,7 +3,16 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Arrival, Asset, AssetDetail, Looked, Planned, Site } from '@placard/core/contract';
+import type {
+  Arrival,
+  Asset,
+  AssetDetail,
+  Looked,
+  Page,
+  Planned,
+  Site,
+  VersionLine,
+} from '@placard/core/contract';
 import { openServer, until, type Caller, type OpenServer } from './testing/openserver.ts';
 import { send, settled } from './testing/sending.ts';
 
@@ -309,6 +318,55 @@ describe('comps', () => {
     await editor.ask('POST', `/api/comps/${id}/swap-back`, {});
     await until(async () => (await detail(id)).prepared === 'done');
     expect(await detail(id)).toMatchObject({ facts: { width: 600 }, placard: { licence: 'comp' } });
+  });
+
+  it('keep their crops, in the asset and in single places, at the original’s pixels, and get them back', async () => {
+    const id = await comp('QM-5');
+    await until(async () => (await detail(id)).prepared === 'done');
+    const picture = (place: string) => ({
+      type: 'picture',
+      attrs: {
+        id: place,
+        position: 'centred',
+        measure: 'column',
+        gap: 10,
+        asset: id,
+        ownAlt: null,
+        ownCaption: null,
+      },
+    });
+    const { body: page } = await editor.ask<Page>('POST', '/api/pages', {
+      title: 'With a comp',
+      section,
+      document: { type: 'doc', content: [picture('place-one'), picture('place-two')] },
+    });
+    const save = (edits: object[], use: unknown) =>
+      editor.ask('POST', `/api/assets/${id}/versions`, {
+        preparation: {
+          edits,
+          focal: null,
+          narrow: null,
+          output: { modern: null, quality: { way: 'usual' } },
+        },
+        use,
+      });
+    await save([{ kind: 'crop', x: 60, y: 40, width: 300, height: 200 }], 'everywhere');
+    await until(async () => (await detail(id)).shown.number === 2);
+    const place = { page: page.id, place: 'place-two' };
+    await save([{ kind: 'crop', x: 0, y: 0, width: 150, height: 150 }, { kind: 'sepia' }], place);
+    originals['QM-5'] = '/full-3.jpg';
+    expect((await swap(id, {})).status).toBe(200);
+    const inPlace = async () => {
+      const { body } = await editor.ask<Page>('GET', `/api/pages/${page.id}`);
+      const [, second] = body.document.content;
+      const { body: versions } = await editor.ask<VersionLine[]>('GET', `/api/assets/${id}/versions`);
+      return versions.find((version) => second?.type === 'picture' && version.id === second.attrs.version);
+    };
+    expect((await detail(id)).shown).toMatchObject({ width: 600, height: 400, changes: ['cropped'] });
+    expect(await inPlace()).toMatchObject({ width: 300, height: 300 });
+    await editor.ask('POST', `/api/comps/${id}/swap-back`, {});
+    expect((await detail(id)).shown).toMatchObject({ width: 300, height: 200 });
+    expect(await inPlace()).toMatchObject({ width: 150, height: 150 });
   });
 
   it('are not swapped for another picture unless somebody says that it is right', async () => {

@@ -9,7 +9,7 @@ import { completeStrays } from './holdings/arrivals.ts';
 import { completeSearch } from './holdings/searchrows.ts';
 import { batchWork } from './jobs/batch.ts';
 import { fetchWork } from './jobs/fetch.ts';
-import { prepareWork } from './jobs/prepare.ts';
+import { prepareWork, relabelWork } from './jobs/prepare.ts';
 import { receiveWork } from './jobs/receive.ts';
 import { sendWork } from './jobs/send.ts';
 import { Runner } from './jobs/runner.ts';
@@ -49,6 +49,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
       fetch: fetchWork(database, outbound, configuration.uploads, configuration.maxUpload),
       send: sendWork(database, store, videoHost),
       batch: batchWork(database, store),
+      relabel: relabelWork(database, store),
     },
     log,
   );

@@ -241,6 +241,20 @@ describe('files that leave', () => {
   });
 });
 
+it('a label changed later is written into the files too', async () => {
+  const asset = await hold(await noisy(500, 400), 'Renamed later');
+  await prepared(asset);
+  await editor.ask('PATCH', `/api/assets/${asset}/placard`, {
+    version: 1,
+    changes: { creator: 'Noor Tallis' },
+  });
+  await until(async () => {
+    const { renditions } = await read(asset);
+    const file = await fileAt(renditions.find(({ mime }) => mime === 'image/jpeg')?.url ?? '');
+    return file.includes('Noor Tallis');
+  });
+});
+
 describe('a batch', () => {
   const many: string[] = [];
   beforeAll(async () => {

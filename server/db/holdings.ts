@@ -193,6 +193,8 @@ export const rendition = mysqlTable(
     quality: int('quality'),
     /** Its structural similarity to the uncompressed picture, where it was measured. */
     likeness: double('likeness'),
+    /** A short hash of the label that is written in it. */
+    label: varchar('label', { length: 16 }).notNull().default(''),
     key: varchar('key', { length: 200 }).notNull(),
   },
   (table) => [unique('rendition_place').on(table.versionId, table.screen, table.width, table.mime)],
@@ -220,6 +222,8 @@ export const swap = mysqlTable('swap', {
     .unique()
     .references(() => asset.id, { onDelete: 'cascade' }),
   versionBefore: id('version_before').notNull(),
+  /** Versions of single places that took the place of others: the older by the newer. */
+  places: json<Record<string, string>>('places'),
   personId: varchar('person_id', { length: 36 }).notNull(),
   at: moment('at').notNull(),
 });

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { Arrival } from '@placard/core/contract';
 import type { Placard } from '@placard/core/credit';
 import { plainFileName } from '@placard/core/naming';
+import { previewKey } from '../imaging/preview.ts';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { arrival, asset, original, placard, user, version } from '../db/schema.ts';
@@ -185,7 +186,7 @@ export async function forgetOriginal(database: Database, store: Store, sha256: s
     );
   if (!gone) return;
   await store.delete(file.key);
-  for (const key of [file.thumbnail, file.workKey]) if (key) await store.delete(key);
+  for (const key of [file.thumbnail, file.workKey, previewKey(sha256)]) if (key) await store.delete(key);
 }
 
 /** True when the upload's bytes lie in the folder of uploads. */

@@ -1,10 +1,19 @@
 import { and, eq } from 'drizzle-orm';
 import type { Placard } from '@placard/core/credit';
-import type { Database } from '../db/database.ts';
+import { enqueue } from '../jobs/queue.ts';
+import type { Database, Queryable } from '../db/database.ts';
 import { asset, placard } from '../db/schema.ts';
 import { NotFound, Problem } from '../http/problem.ts';
 import { placardOf } from './assets.ts';
 import { refreshSearch } from './searchrows.ts';
+
+/** So long nothing more is written on a placard before its files are written anew. */
+const QUIET = 15_000;
+
+/** Asks for the files of an asset to carry its label as it is now. */
+export async function askToRelabel(database: Queryable, id: string): Promise<void> {
+  await enqueue(database, 'relabel', id, 'Writing the label into files', QUIET);
+}
 
 /**
  * Changes fields of a placard. Throws a Problem with 409 when somebody changed it after `since`,
@@ -41,6 +50,7 @@ export async function labelAsset(
       .set({ ...next, version: version + 1 })
       .where(eq(placard.assetId, id));
     await refreshSearch(transaction, [id]);
+    await askToRelabel(transaction, id);
     return { placard: next, version: version + 1 };
   });
 }

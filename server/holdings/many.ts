@@ -1,11 +1,12 @@
 import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { changeKeywords, type Placard } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
-import { asset, page, placard, placement, rendition, section, version } from '../db/schema.ts';
+import { asset, page, placard, placement, rendition, section, track, version } from '../db/schema.ts';
 import { NotFound, Problem } from '../http/problem.ts';
-import { replaceInPages } from '../pages/replaceinpages.ts';
+import { replaceInPages } from '../pages/changepages.ts';
 import type { Store } from '../store/store.ts';
 import { forgetOriginal } from './arrivals.ts';
+import { askToRelabel } from './label.ts';
 import { placardOf } from './assets.ts';
 import { refreshSearch } from './searchrows.ts';
 
@@ -95,6 +96,7 @@ async function writeLabels(
           .update(placard)
           .set({ ...changes, version: row.version + 1 })
           .where(eq(placard.assetId, row.assetId));
+        await askToRelabel(transaction, row.assetId);
       }
       await refreshSearch(transaction, assets);
     }
@@ -196,17 +198,24 @@ export async function emptyBin(database: Database, store: Store, siteId: string)
     .from(asset)
     .where(and(eq(asset.siteId, siteId), isNotNull(asset.binnedAt)));
   for (const { id } of rows) {
-    const [versions, renditions] = await Promise.all([
-      database.select({ sha256: version.sha256 }).from(version).where(eq(version.assetId, id)),
+    const [versions, renditions, tracks] = await Promise.all([
+      database
+        .select({ sha256: version.sha256, small: version.thumbnail })
+        .from(version)
+        .where(eq(version.assetId, id)),
       database
         .select({ key: rendition.key })
         .from(rendition)
         .innerJoin(version, eq(version.id, rendition.versionId))
         .where(eq(version.assetId, id)),
+      database.select({ key: track.key }).from(track).where(eq(track.assetId, id)),
     ]);
     await database.delete(asset).where(and(eq(asset.id, id), isNotNull(asset.binnedAt)));
-    for (const { key } of renditions) await store.delete(key);
-    for (const { sha256 } of versions) await forgetOriginal(database, store, sha256);
+    for (const { key } of [...renditions, ...tracks]) await store.delete(key);
+    for (const { sha256, small } of versions) {
+      if (small) await store.delete(small);
+      await forgetOriginal(database, store, sha256);
+    }
   }
   return rows.length;
 }

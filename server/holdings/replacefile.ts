@@ -1,17 +1,25 @@
 import { eq } from 'drizzle-orm';
+import type { Facts } from '@placard/core/contract';
 import { carriedOver } from '@placard/core/prep';
 import type { Queryable } from '../db/database.ts';
-import { asset, original, version } from '../db/schema.ts';
+import { asset, original, placement, version } from '../db/schema.ts';
 import { NotFound, Problem } from '../http/problem.ts';
+import { changePages } from '../pages/changepages.ts';
 import { enqueue } from '../jobs/queue.ts';
 import { addVersion } from './versions.ts';
 import { refreshSearch } from './searchrows.ts';
 
 /**
  * Puts another file in the place of an asset's own, as its newest version, in every page at once:
- * the label stays, and so do each placement and the edits: crops lie in the same places. The earlier version is kept. Throws a Problem.
+ * the label stays, and so do each placement and the edits: crops lie in
+ * the same places. The earlier version is kept. Answers which versions of single places were made anew, the older by
+ * the newer. Throws a Problem.
  */
-export async function replaceFile(database: Queryable, id: string, sha256: string): Promise<void> {
+export async function replaceFile(
+  database: Queryable,
+  id: string,
+  sha256: string,
+): Promise<Record<string, string>> {
   const [row] = await database.select().from(asset).where(eq(asset.id, id)).for('update');
   const [file] = await database.select().from(original).where(eq(original.sha256, sha256));
   if (!row || !file) throw new NotFound('What it should take the place of is not held any more.');
@@ -30,6 +38,7 @@ export async function replaceFile(database: Queryable, id: string, sha256: strin
     person: null,
     ...(before && still ? { preparation: carriedOver(before.preparation, before.facts, file.facts) } : {}),
   });
+  const places = still ? await carryPlaces(database, row.siteId, id, sha256, file.facts) : {};
   const soundless = row.kind === 'sound';
   await database
     .update(asset)
@@ -37,4 +46,45 @@ export async function replaceFile(database: Queryable, id: string, sha256: strin
     .where(eq(asset.id, id));
   await refreshSearch(database, [id]);
   if (!soundless) await enqueue(database, 'prepare', id, `Preparing ${row.name} from its new file`);
+  return places;
+}
+
+/** Makes the versions that single places have anew from another file, in the same shape, and puts them there. */
+async function carryPlaces(
+  database: Queryable,
+  siteId: string,
+  id: string,
+  sha256: string,
+  facts: Facts,
+): Promise<Record<string, string>> {
+  const own = await database
+    .selectDistinct({ id: version.id, preparation: version.preparation, facts: original.facts })
+    .from(placement)
+    .innerJoin(version, eq(version.id, placement.versionId))
+    .innerJoin(original, eq(original.sha256, version.sha256))
+    .where(eq(placement.assetId, id));
+  const places: Record<string, string> = {};
+  for (const { id: before, preparation, facts: from } of own)
+    places[before] = await addVersion(database, {
+      asset: id,
+      sha256,
+      facts,
+      person: null,
+      preparation: carriedOver(preparation, from, facts),
+    });
+  await changePlaces(database, siteId, id, places);
+  return places;
+}
+
+/** Puts other versions into the places of a picture that have their own: by the version there now. */
+export async function changePlaces(
+  database: Queryable,
+  siteId: string,
+  id: string,
+  instead: Readonly<Record<string, string>>,
+): Promise<void> {
+  await changePages(database, siteId, [id], (block) => {
+    const next = block.type === 'picture' && block.attrs.version ? instead[block.attrs.version] : undefined;
+    return block.type === 'picture' && next ? { ...block, attrs: { ...block.attrs, version: next } } : block;
+  });
 }

@@ -12,7 +12,7 @@ import { storeOriginal } from '../jobs/receive.ts';
 import type { Agency } from '../outbound/agency.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import type { Store } from '../store/store.ts';
-import { replaceFile } from './replacefile.ts';
+import { changePlaces, replaceFile } from './replacefile.ts';
 import { refreshSearch } from './searchrows.ts';
 
 /** A watermark changes more of a picture than a saving does. */
@@ -104,7 +104,7 @@ export async function swapComp(
   await database.transaction(async (transaction) => {
     const [still] = await transaction.select().from(placard).where(eq(placard.assetId, id)).for('update');
     if (still?.licence !== 'comp') throw new Problem(422, 'Somebody has swapped it already.');
-    await replaceFile(transaction, id, sha256);
+    const places = await replaceFile(transaction, id, sha256);
     await transaction
       .update(placard)
       .set({ licence: 'bought', version: still.version + 1 })
@@ -113,6 +113,7 @@ export async function swapComp(
       id: newId(),
       assetId: id,
       versionBefore: comp.asset.versionId,
+      places,
       personId: person.id,
       at: new Date(),
     });
@@ -142,6 +143,8 @@ export async function undoSwap(database: Database, siteId: string, id: string): 
       .update(placard)
       .set({ licence: 'comp', version: (label?.version ?? 0) + 1 })
       .where(eq(placard.assetId, id));
+    const back = Object.entries(row.swap.places ?? {}).map(([before, now]) => [now, before]);
+    await changePlaces(transaction, siteId, id, Object.fromEntries(back) as Record<string, string>);
     await transaction.delete(swap).where(eq(swap.assetId, id));
     await refreshSearch(transaction, [id]);
     await enqueue(transaction, 'prepare', id, `Preparing ${row.asset.name} from its comp`);

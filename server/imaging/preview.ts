@@ -4,6 +4,10 @@ import type { Store } from '../store/store.ts';
 import { asRefusal, openPicture } from './picture.ts';
 
 const LONGEST = 1600;
+
+/** Where the preview of an original lies. */
+export const previewKey = (sha256: string) => `previews/${sha256.slice(0, 2)}/${sha256}.webp`;
+
 const made = new Map<string, Promise<string>>();
 
 /** The store key of an upright original at a size for screens, made when it is first asked for. Throws Refused. */
@@ -22,7 +26,7 @@ async function make(
   store: Store,
   { sha256, key, workKey, facts }: { sha256: string; key: string; workKey: string | null; facts: Facts },
 ): Promise<string> {
-  const preview = `previews/${sha256.slice(0, 2)}/${sha256}.webp`;
+  const preview = previewKey(sha256);
   if (await store.exists(preview)) return preview;
   const copy = await localCopy(store, workKey ?? key);
   try {

@@ -1,4 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
 import type { Facts } from '@placard/core/contract';
 import { xmpOf } from '@placard/core/credit';
 import { NARROW } from '@placard/core/page';
@@ -55,6 +56,18 @@ export function prepareWork(database: Database, store: Store): Work {
   };
 }
 
+/** Writes the label anew into the renditions of an asset that carry another. */
+export function relabelWork(database: Database, store: Store): Work {
+  return {
+    run: async (id, advance) => {
+      for (const { version } of await versionsInUse(database, id))
+        await makeRenditions(database, store, version.id, advance, true);
+    },
+    // They go out with the label they had; the next change of it tries again.
+    gaveUp: async () => {},
+  };
+}
+
 /** The files that a version needs: every width in two formats, for wide screens and, where it has a part for them, for narrow ones. */
 export function rungsOf(
   row: typeof version.$inferSelect,
@@ -80,12 +93,16 @@ export function rungsOf(
   return [...wide, ...rungs('narrow', size.width, forNarrow)];
 }
 
-/** Makes what a version lacks of its renditions, with the label written into each. Throws Refused. */
+/**
+ * Makes what a version lacks of its renditions, with the label written into each; with `relabel`, the ones that
+ * carry another label too. Throws Refused.
+ */
 export async function makeRenditions(
   database: Database,
   store: Store,
   versionId: string,
   advance: Advance,
+  relabel = false,
 ): Promise<void> {
   const [row] = await database
     .select({ version, asset, placard, site, file: original })
@@ -98,7 +115,12 @@ export async function makeRenditions(
   if (!row) return;
   const { file } = row;
   const rungs = rungsOf(row.version, file.facts, row.site, row.asset.widest);
-  const existing = await database.select().from(rendition).where(eq(rendition.versionId, versionId));
+  const { preparation } = row.version;
+  const xmp = xmpOf(placardOf(row.placard), changesMade(preparation.edits));
+  const label = createHash('sha256').update(xmp).digest('base64url').slice(0, 16);
+  const existing = (await database.select().from(rendition).where(eq(rendition.versionId, versionId))).filter(
+    (there) => !relabel || there.label === label,
+  );
   const missing = rungs.filter(
     ({ width, format, screen = 'wide' }) =>
       !existing.some(
@@ -106,8 +128,6 @@ export async function makeRenditions(
       ),
   );
   if (missing.length === 0) return;
-  const { preparation } = row.version;
-  const xmp = xmpOf(placardOf(row.placard), changesMade(preparation.edits));
   const copy = await localCopy(store, file.workKey ?? file.key);
   const kept: Kept[] = [];
   let [done, said] = [rungs.length - missing.length, 0];
@@ -120,7 +140,7 @@ export async function makeRenditions(
       file.facts,
       missing,
       async (made) => {
-        kept.push(await keepFile(store, versionId, made));
+        kept.push({ ...(await keepFile(store, versionId, made)), label });
         if (made.screen === 'wide' && (!small || made.width >= 400)) small = made;
         done++;
         if (Date.now() - said < SAY_EVERY && done < rungs.length) return;
@@ -154,11 +174,18 @@ export async function keepFile(store: Store, versionId: string, made: Made): Pro
   return { id: newId(), versionId, ...facts, bytes: data.length, key };
 }
 
-/** Writes the rows of files that lie there, all at once; the ones that exist are left as they are. */
+/** Writes the rows of files that lie there, all at once; the ones that exist speak of the newer file. */
 export async function keepRows(database: Database, kept: Kept[]): Promise<void> {
   if (kept.length === 0) return;
   await database
     .insert(rendition)
     .values(kept)
-    .onDuplicateKeyUpdate({ set: { id: sql`id` } });
+    .onDuplicateKeyUpdate({
+      set: {
+        bytes: sql`values(bytes)`,
+        quality: sql`values(quality)`,
+        likeness: sql`values(likeness)`,
+        label: sql`values(label)`,
+      },
+    });
 }

@@ -1,24 +1,25 @@
-import { and, asc, count, eq, inArray, isNull, lt, ne, or, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNull, lt, notInArray, or, sql } from 'drizzle-orm';
 import type { Job } from '@placard/core/contract';
 import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database, type Queryable } from '../db/database.ts';
 import { job } from '../db/schema.ts';
 
-export type JobKind = 'receive' | 'prepare' | 'fetch' | 'send' | 'batch';
+export type JobKind = 'receive' | 'prepare' | 'fetch' | 'send' | 'batch' | 'relabel';
 /** What somebody waits for at a screen comes first. */
-const RANK: Record<JobKind, number> = { receive: 0, fetch: 0, send: 0, prepare: 1, batch: 2 };
+const RANK: Record<JobKind, number> = { receive: 0, fetch: 0, send: 0, prepare: 1, batch: 2, relabel: 3 };
 export type JobRow = typeof job.$inferSelect;
 
 /** How long a process may hold a job without saying that it lives, in milliseconds. */
 export const LEASE = 12_000;
 const MOST_ATTEMPTS = 4;
 
-/** Asks for work on a subject. Asked twice while it waits or runs, it is done once. */
+/** Asks for work on a subject, to begin at once or after some milliseconds. Asked twice while it waits or runs, it is done once. */
 export async function enqueue(
   database: Queryable,
   kind: JobKind,
   subject: string,
   says: string,
+  after = 0,
 ): Promise<string> {
   const now = new Date();
   const row = {
@@ -28,6 +29,7 @@ export async function enqueue(
     rank: RANK[kind],
     says: says.slice(0, 500),
     state: 'waiting' as const,
+    leaseUntil: after > 0 ? new Date(now.getTime() + after) : null,
     createdAt: now,
     changedAt: now,
   };
@@ -42,7 +44,7 @@ export async function enqueue(
     attempts: 0,
     done: 0,
     total: 0,
-    leaseUntil: null,
+    leaseUntil: row.leaseUntil,
     changedAt: now,
   };
   await database
@@ -139,7 +141,7 @@ export async function visibleJobs(database: Database): Promise<Job[]> {
     .where(
       and(
         // Batches tell of their pictures together.
-        ne(job.kind, 'batch'),
+        notInArray(job.kind, ['batch', 'relabel']),
         or(
           inArray(job.state, ['waiting', 'working']),
           and(eq(job.state, 'failed'), sql`${job.changedAt} > ${yesterday}`),

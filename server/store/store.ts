@@ -1,8 +1,19 @@
 import { Disk } from 'flydrive';
 import { FSDriver } from 'flydrive/drivers/fs';
 import { randomUUID } from 'node:crypto';
-import { constants, copyFile, link, mkdir, rename, rm, statfs, writeFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import {
+  constants,
+  copyFile,
+  link,
+  mkdir,
+  readdir,
+  rename,
+  rm,
+  stat,
+  statfs,
+  writeFile,
+} from 'node:fs/promises';
+import { dirname, join, relative } from 'node:path';
 import type { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { Signature } from './signature.ts';
@@ -16,6 +27,8 @@ export interface Store {
   bytes(key: string): Promise<Uint8Array>;
   exists(key: string): Promise<boolean>;
   delete(key: string): Promise<void>;
+  /** Everything that lies in it. */
+  files(): AsyncIterable<{ key: string; bytes: number; changed: Date }>;
   /** The path of a file on this machine, or null when the store is elsewhere. */
   localPath(key: string): string | null;
   /** The address of a file on the users'-content origin. */
@@ -51,6 +64,7 @@ export async function openStore(address: string, secret: string, contentOrigin: 
     bytes: (key) => disk.getBytes(key),
     exists: (key) => disk.exists(key),
     delete: (key) => disk.delete(key),
+    files: () => (folder === null ? filesOf(disk) : filesIn(folder)),
     localPath: (key) => (folder === null ? null : `${folder.replace(/\/$/, '')}/${key}`),
     address: (key) => `${contentOrigin}/f/${signature.of(key)}/${key}`,
     healthy: async () => {
@@ -63,6 +77,31 @@ export async function openStore(address: string, secret: string, contentOrigin: 
       }
     },
   };
+}
+
+async function* filesIn(folder: string) {
+  for (const entry of await readdir(folder, { recursive: true, withFileTypes: true })) {
+    if (!entry.isFile()) continue;
+    const path = join(entry.parentPath, entry.name);
+    const found = await stat(path).catch(() => null);
+    if (found) yield { key: relative(folder, path), bytes: found.size, changed: found.mtime };
+  }
+}
+
+async function* filesOf(disk: Disk) {
+  let page: string | undefined;
+  do {
+    const { objects, paginationToken } = await disk.listAll('', {
+      recursive: true,
+      ...(page ? { paginationToken: page } : {}),
+    });
+    for (const object of objects) {
+      if (!object.isFile) continue;
+      const { contentLength, lastModified } = await disk.getMetaData(object.key);
+      yield { key: object.key, bytes: contentLength, changed: lastModified };
+    }
+    page = paginationToken;
+  } while (page);
 }
 
 /** Writes a file beside its place and then puts it there: a full disk or a crash leaves it whole or absent. */

@@ -10,7 +10,7 @@ export function send(server: OpenServer, caller: Caller, bytes: Buffer, name: st
       headers: { cookie: caller.cookie },
       metadata: { filename: name },
       retryDelays: null,
-      uploadDataDuringCreation: bytes.length <= 4_000_000,
+      uploadDataDuringCreation: bytes.length <= 400_000,
       onError: reject,
       onSuccess: () => resolve(upload.url?.split('/').at(-1) ?? ''),
     });

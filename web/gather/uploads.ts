@@ -22,7 +22,7 @@ const AT_ONCE = 3;
 const COMPARED_AT_ONCE = 2;
 /** Sent in parts, so that what a proxy or a bad line takes away is little. */
 const PART = 8_000_000;
-const SMALL = 4_000_000;
+const SMALL = 400_000;
 const RETRY_AFTER = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000];
 
 /** What became of a file: it arrived, or its bytes were held already. */

@@ -36,6 +36,7 @@ import { CropArea, FocalDot } from './croparea.tsx';
 import { FinishTool } from './finishtool.tsx';
 import { LightTool } from './lighttool.tsx';
 import { OutputTool } from './outputtool.tsx';
+import { Renditions } from './renditions.tsx';
 import { Seen } from './seen.tsx';
 import { ratioOf, ShapeTool, type RatioName } from './shapetool.tsx';
 import { SizeTool } from './sizetool.tsx';
@@ -95,6 +96,7 @@ function Workbench({
   const [ratio, setRatio] = useState<RatioName>('free');
   const [compared, setCompared] = useState<number | null>(null);
   const save = useDo(saveVersion);
+  const [looked, setLooked] = useState<string | null>(null);
   const written = JSON.stringify(now);
   const [kept, setKept] = useState<string | null>(null);
   const keep = (use: 'everywhere' | 'nowhere' | { page: string; place: string }) =>
@@ -259,6 +261,7 @@ function Workbench({
           src={opened.preview}
           narrow={now.narrow !== null}
         />
+        <Loads asset={asset} version={versions.find(({ id }) => id === looked) ?? current} />
       </div>
       <aside className="space-y-3">
         {mayWrite && (
@@ -348,9 +351,29 @@ function Workbench({
           asset={asset}
           versions={versions}
           mayWrite={mayWrite}
+          opened={looked}
+          onOpen={setLooked}
           onTake={(preparation) => set(preparation)}
         />
       </aside>
+    </div>
+  );
+}
+
+/** What pages load of one version. */
+function Loads({ asset, version }: { asset: AssetDetail; version: VersionLine }) {
+  const { number, preparation, renditions, original, standing } = version;
+  return (
+    <div className="mt-3">
+      <Renditions
+        title={
+          standing === 'current' ? 'What the page will load' : `What a page would load of version ${number}`
+        }
+        original={{ ...original, bytes: asset.bytes, extension: asset.facts.extension }}
+        renditions={renditions}
+        wish={preparation.output.quality}
+        says="Nothing is enlarged: the widest is as wide as the version or as the site can use."
+      />
     </div>
   );
 }

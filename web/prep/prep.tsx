@@ -12,10 +12,11 @@ import {
 } from '@placard/core/contract';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { AssetStrip } from '../kit/assetstrip.tsx';
-import { Bar, Progress } from '../kit/bar.tsx';
+import { Progress } from '../kit/bar.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
-import { inBytes, inCount, inPixels, plural } from '../kit/words.ts';
+import { inCount, plural } from '../kit/words.ts';
 import { useSelection } from '../shell/selection.tsx';
+import { Renditions } from './renditions.tsx';
 import { PictureEditor } from './pictureeditor.tsx';
 
 /** Every picture's renditions: what a page will load, to scale. */
@@ -180,51 +181,16 @@ function Ladder({ asset }: { asset: AssetDetail }) {
                 </figure>
               ))}
             </section>
-            <section className="border border-rule bg-card p-4">
-              <h2 className="mb-2">What the page will load</h2>
-              <table className="w-full text-[13px]">
-                <thead>
-                  <tr className="caption border-b border-rule text-left">
-                    <th className="py-1 font-normal">Width</th>
-                    <th className="font-normal">Format</th>
-                    <th className="w-[46%] font-normal">
-                      <span className="sr-only">Bytes to scale</span>
-                    </th>
-                    <th className="text-right font-normal">Bytes</th>
-                    <th className="text-right font-normal max-sm:hidden">Saved</th>
-                  </tr>
-                </thead>
-                <tbody className="font-mono">
-                  <tr className="border-b border-rule">
-                    <td className="py-1">{inPixels(facts.width, facts.height)}</td>
-                    <td>{facts.extension.toUpperCase()}, original</td>
-                    <td className="px-3">
-                      <Bar part={1} whole={1} tone="hatched" />
-                    </td>
-                    <td className="text-right">{inBytes(asset.bytes)}</td>
-                    <td className="max-sm:hidden">{null}</td>
-                  </tr>
-                  {renditions.map(({ width, height, mime, bytes }) => (
-                    <tr key={`${width} ${mime}`} className="border-b border-rule last:border-0">
-                      <td className="py-1">{inPixels(width, height)}</td>
-                      <td>{mime.replace('image/', '').toUpperCase()}</td>
-                      <td className="px-3">
-                        <Bar part={bytes} whole={asset.bytes} />
-                      </td>
-                      <td className="text-right">{inBytes(bytes)}</td>
-                      <td className="text-right text-spruce max-sm:hidden">
-                        {bytes < asset.bytes ? `${Math.floor(100 - (100 * bytes) / asset.bytes)} %` : ''}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-              <p className="caption mt-2">
-                {facts.kind === 'film'
+            <Renditions
+              title="What the page will load"
+              original={{ ...facts, bytes: asset.bytes }}
+              renditions={renditions}
+              says={
+                facts.kind === 'film'
                   ? 'These are its poster frame; the film itself is played as it came.'
-                  : 'Nothing is enlarged: the widest is as wide as the original or as the site can use.'}
-              </p>
-            </section>
+                  : 'Nothing is enlarged: the widest is as wide as the original or as the site can use.'
+              }
+            />
           </>
         )
       )}

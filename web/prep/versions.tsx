@@ -1,24 +1,26 @@
-import { useState } from 'react';
 import { chooseVersion, type AssetDetail, type VersionLine } from '@placard/core/contract';
 import { changesMade, editInWords, type Preparation } from '@placard/core/prep';
 import { useDo } from '../kit/asking.ts';
-import { Bar } from '../kit/bar.tsx';
 import { Notice } from '../kit/notice.tsx';
-import { ago, inBytes, inPixels, plural } from '../kit/words.ts';
+import { ago, inPixels, plural } from '../kit/words.ts';
 
 /** The versions of a picture: looked at side by side, taken up again, or put in its place. */
 export function Versions({
   asset,
   versions,
   mayWrite,
+  opened,
+  onOpen,
   onTake,
 }: {
   asset: AssetDetail;
   versions: VersionLine[];
   mayWrite: boolean;
+  /** The one that is looked at. */
+  opened: string | null;
+  onOpen: (version: string | null) => void;
   onTake: (preparation: Preparation) => void;
 }) {
-  const [opened, setOpened] = useState<string | null>(null);
   const use = useDo(chooseVersion);
   const chosen = versions.find(({ id }) => id === opened);
   return (
@@ -32,7 +34,7 @@ export function Versions({
               type="button"
               aria-pressed={opened === version.id}
               className="group block w-full text-left"
-              onClick={() => setOpened(opened === version.id ? null : version.id)}
+              onClick={() => onOpen(opened === version.id ? null : version.id)}
             >
               <span
                 className={`block h-[62px] border-2 bg-paper ${version.standing === 'kept' ? 'border-transparent' : 'border-madder'} group-aria-pressed:border-ink`}
@@ -66,7 +68,6 @@ export function Versions({
           {chosen.onlyIn.length > 0 && (
             <p>Only in {chosen.onlyIn.map(({ title }) => `“${title}”`).join(', ')}</p>
           )}
-          <Weights version={chosen} bytes={asset.bytes} />
           {mayWrite && (
             <div className="mt-1.5 flex flex-wrap gap-2">
               {chosen.standing === 'kept' && (
@@ -100,49 +101,4 @@ function nameOf({ number, standing, preparation }: VersionLine, all: VersionLine
         : 'original'
       : (changesMade(preparation.edits)[0] ?? 'resized');
   return standing === 'next' ? `${number}, coming` : `${number}, ${what}`;
-}
-
-/** Its files by bytes, to scale with the original. */
-function Weights({ version, bytes }: { version: VersionLine; bytes: number }) {
-  if (version.renditions.length === 0)
-    return <p className="caption mt-1">No renditions are made of it yet.</p>;
-  const wish = version.preparation.output.quality;
-  return (
-    <table className="mt-1.5 w-full font-mono text-[12px]">
-      <caption className="sr-only">Renditions of version {version.number}</caption>
-      <tbody>
-        {version.renditions.map(({ screen, width, height, mime, bytes: own, quality, likeness }) => {
-          const missed =
-            (wish.way === 'under' && own > wish.bytes) ||
-            (wish.way === 'same' && likeness !== null && likeness < wish.likeness);
-          return (
-            <tr key={`${screen} ${width} ${mime}`} className="border-b border-rule last:border-0">
-              <td className="py-0.5">
-                {screen === 'narrow' ? '▯ ' : ''}
-                {inPixels(width, height)}
-              </td>
-              <td>{mime.replace('image/', '')}</td>
-              <td className="w-[24%] px-1.5">
-                <Bar part={own} whole={bytes} />
-              </td>
-              <td className="text-right">{inBytes(own)}</td>
-              <td
-                className={`pl-1.5 text-right ${missed ? 'text-madder' : 'text-soft'}`}
-                title={[
-                  quality === null ? 'nothing is lost' : `quality ${quality}`,
-                  likeness === null ? '' : `similarity ${likeness.toFixed(3)}`,
-                  missed ? 'what was wished could not be met' : '',
-                ]
-                  .filter(Boolean)
-                  .join(', ')}
-              >
-                {likeness === null ? (quality ?? '') : likeness.toFixed(3)}
-                {missed ? ' !' : ''}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
-  );
 }

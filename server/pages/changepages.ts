@@ -1,15 +1,30 @@
 import { and, eq, inArray } from 'drizzle-orm';
-import { isPlacement, type PageDocument } from '@placard/core/page';
+import { isPlacement, type Block, type PageDocument } from '@placard/core/page';
 import type { Queryable } from '../db/database.ts';
 import { page, placement } from '../db/schema.ts';
 import { indexPlacements } from './pages.ts';
 
 /** Puts one asset in the place of others in every page they stand in; position, measure, gap and own words stay. */
-export async function replaceInPages(
+export function replaceInPages(
   database: Queryable,
   siteId: string,
   ids: readonly string[],
   instead: string,
+): Promise<void> {
+  return changePages(database, siteId, ids, (block) => {
+    if (!isPlacement(block) || block.type === 'embed' || !ids.includes(block.attrs.asset)) return block;
+    // A version of one picture is none of another.
+    const version = block.type === 'picture' ? { version: null } : {};
+    return { ...block, attrs: { ...block.attrs, asset: instead, ...version } } as Block;
+  });
+}
+
+/** Changes blocks of every page that some assets stand in. Pages in which nothing changes are left as they are. */
+export async function changePages(
+  database: Queryable,
+  siteId: string,
+  ids: readonly string[],
+  change: (block: Block) => Block,
 ): Promise<void> {
   if (ids.length === 0) return;
   const where = await database
@@ -23,14 +38,9 @@ export async function replaceInPages(
       .where(and(eq(page.id, id), eq(page.siteId, siteId)))
       .for('update');
     if (!row) continue;
-    const document: PageDocument = {
-      ...row.document,
-      content: row.document.content.map((block) =>
-        isPlacement(block) && block.type !== 'embed' && ids.includes(block.attrs.asset)
-          ? ({ ...block, attrs: { ...block.attrs, asset: instead } } as typeof block)
-          : block,
-      ),
-    };
+    const content = row.document.content.map(change);
+    if (content.every((block, at) => block === row.document.content[at])) continue;
+    const document: PageDocument = { ...row.document, content };
     await database
       .update(page)
       .set({ document, version: row.version + 1, changedAt: new Date() })

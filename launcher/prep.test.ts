@@ -1,0 +1,140 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { readOrder } from './prep.ts';
+
+let folder: string;
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'placard-prep-'));
+  const picture = (width: number, height: number) =>
+    sharp({ create: { width, height, channels: 3, background: '#336699' } });
+  await writeFile(join(folder, 'Night Sky.jpg'), await picture(1200, 800).jpeg().toBuffer());
+  await writeFile(
+    join(folder, 'sideways.jpg'),
+    await picture(1200, 800).withMetadata({ orientation: 6 }).jpeg().toBuffer(),
+  );
+  await writeFile(join(folder, 'small.png'), await picture(200, 100).png().toBuffer());
+  await writeFile(join(folder, 'cmyk.jpg'), await picture(900, 600).toColourspace('cmyk').jpeg().toBuffer());
+  await writeFile(join(folder, 'deep.png'), await picture(900, 600).toColourspace('rgb16').png().toBuffer());
+  await writeFile(join(folder, 'grey.png'), await picture(900, 600).greyscale().png().toBuffer());
+  await writeFile(join(folder, 'dot.png'), await picture(1, 1).png().toBuffer());
+  await writeFile(join(folder, 'broken.jpg'), (await picture(1200, 800).jpeg().toBuffer()).subarray(0, 900));
+  await writeFile(join(folder, 'words.jpg'), 'only words');
+  await writeFile(
+    join(folder, 'drawing.svg'),
+    '<svg xmlns="http://www.w3.org/2000/svg" width="20" height="10"><rect width="20" height="10" fill="#f00"/></svg>',
+  );
+});
+afterAll(() => rm(folder, { recursive: true }));
+
+function placardPrep(...words: string[]) {
+  const { stdout, stderr, status } = spawnSync(
+    process.execPath,
+    [
+      '--import',
+      import.meta.resolve('tsx'),
+      new URL('./main.ts', import.meta.url).pathname,
+      'prep',
+      ...words,
+    ],
+    { encoding: 'utf8', cwd: folder },
+  );
+  return { stdout, stderr, status };
+}
+const sizeOf = async (file: string) => {
+  const { width, height, format, space } = await sharp(join(folder, file)).metadata();
+  return { width, height, format, space };
+};
+
+describe('placard prep', () => {
+  it('brings every kind of picture to a width, upright and in sRGB, and never enlarges', async () => {
+    const files = [
+      'Night Sky.jpg',
+      'sideways.jpg',
+      'small.png',
+      'cmyk.jpg',
+      'deep.png',
+      'grey.png',
+      'dot.png',
+      'drawing.svg',
+    ];
+    const { status, stdout } = placardPrep('--width', '500', '--out', 'out', ...files);
+    expect(status).toBe(0);
+    expect(stdout.trim().split('\n')).toHaveLength(files.length);
+    expect(await sizeOf('out/night-sky.jpg')).toMatchObject({ width: 500, height: 333, format: 'jpeg' });
+    expect(await sizeOf('out/sideways.jpg')).toMatchObject({ width: 500, height: 750 });
+    expect(await sizeOf('out/small.png')).toMatchObject({ width: 200, height: 100 });
+    expect(stdout).toMatch(/small\.png: 200 × 100.*no more pixels/);
+    expect(await sizeOf('out/cmyk.jpg')).toMatchObject({ width: 500, space: 'srgb' });
+    expect(await sizeOf('out/deep.png')).toMatchObject({ width: 500, space: 'srgb' });
+    expect(await sizeOf('out/dot.png')).toMatchObject({ width: 1, height: 1 });
+    expect(await sizeOf('out/drawing.png')).toMatchObject({ width: 500, height: 250, format: 'png' });
+  });
+
+  it('says what failed and why, does the others, and exits 1', async () => {
+    const { status, stdout, stderr } = placardPrep(
+      '--longest',
+      '300',
+      '--format',
+      'webp',
+      '--out',
+      'some',
+      'broken.jpg',
+      'Night Sky.jpg',
+      'words.jpg',
+      'nowhere.jpg',
+    );
+    expect(status).toBe(1);
+    expect(stdout.trim().split('\n')).toHaveLength(1);
+    expect(stderr).toMatch(/broken\.jpg: This file is damaged/);
+    expect(stderr).toMatch(/words\.jpg: This is not a picture/);
+    expect(stderr).toMatch(/nowhere\.jpg: There is no such file/);
+    expect(stderr).toMatch(/1 of 4 prepared.*3 failed/);
+    expect(await readdir(join(folder, 'some'))).toEqual(['night-sky.webp']);
+  });
+
+  it('names by a pattern, numbers what would be called the same, and never overwrites an original', async () => {
+    expect(
+      placardPrep('--percent', '50', '--pattern', '{words} {width}', '--out', 'named', 'Night Sky.jpg')
+        .status,
+    ).toBe(0);
+    expect(await readdir(join(folder, 'named'))).toEqual(['night-sky-600.jpg']);
+    placardPrep('--width', '90', '--pattern', 'sky', '--out', 'same', 'Night Sky.jpg', 'sideways.jpg');
+    expect((await readdir(join(folder, 'same'))).toSorted()).toEqual(['sky-2.jpg', 'sky.jpg']);
+    const before = await readFile(join(folder, 'sideways.jpg'));
+    const { status, stderr } = placardPrep('--width', '90', '--out', '.', 'sideways.jpg');
+    expect(status).toBe(1);
+    expect(stderr).toContain('never overwritten');
+    expect(await readFile(join(folder, 'sideways.jpg'))).toEqual(before);
+  });
+
+  it('keeps within some bytes where that can be, and says where it cannot', async () => {
+    const grain = Buffer.from(
+      Array.from({ length: 600 * 400 * 3 }, (_, at) => (at * 7919 + ((at * at) % 251)) % 256),
+    );
+    await writeFile(
+      join(folder, 'grain.jpg'),
+      await sharp(grain, { raw: { width: 600, height: 400, channels: 3 } })
+        .jpeg({ quality: 95 })
+        .toBuffer(),
+    );
+    placardPrep('--max-bytes', '60000', '--out', 'bytes', 'grain.jpg');
+    expect((await readFile(join(folder, 'bytes/grain.jpg'))).length).toBeLessThanOrEqual(60_000);
+    const { stdout } = placardPrep('--max-bytes', '1000', '--out', 'bytes', 'grain.jpg');
+    expect(stdout).toContain('over the limit even at the worst quality');
+  });
+
+  it.each([
+    [['a.jpg'], /--out DIR/],
+    [['--out', 'x'], /Name the files/],
+    [['--out', 'x', '--width', '10', '--percent', '5', 'a.jpg'], /different sizes/],
+    [['--out', 'x', '--width', 'ten', 'a.jpg'], /whole number/],
+    [['--out', 'x', '--format', 'bmp', 'a.jpg'], /not a format/],
+    [['--out', 'x', '--percent', '0', 'a.jpg'], /above 0/],
+  ])('%j is refused in a sentence', (words, says) => {
+    expect(() => readOrder(words)).toThrow(says);
+  });
+});
