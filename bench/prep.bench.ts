@@ -9,6 +9,7 @@ import type { Figure } from '@placard/launcher/bench';
 import { makeSources } from './pictures.bench.ts';
 
 const PICTURES = 60;
+const DISTINCT = 12;
 const TURNS = 5;
 const WIDTH = 500;
 const QUALITY = 80;
@@ -19,7 +20,14 @@ const MEASURES = [320, 480, 720, 1120, 2240];
  * vipsthumbnail side by side, and mogrify; and a whole ladder against a call for each of its files.
  */
 export async function bench({ scratch }: { scratch: string }): Promise<Figure[]> {
-  const sources = await makeSources(join(scratch, 'prep'), PICTURES);
+  const some = await makeSources(join(scratch, 'prep'), DISTINCT);
+  const sources = await Promise.all(
+    Array.from({ length: PICTURES }, async (_, at) => {
+      const file = join(scratch, 'prep', `copy-${at}.jpg`);
+      await copyFile(some[at % DISTINCT] ?? '', file);
+      return file;
+    }),
+  );
   const folder = async (name: string) => {
     const path = join(scratch, name);
     await mkdir(path, { recursive: true });

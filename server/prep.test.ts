@@ -241,6 +241,43 @@ describe('files that leave', () => {
   });
 });
 
+it('a drawing is served as one, cleaned and minified, with its label', async () => {
+  const source = `<?xml version="1.0"?><!-- by hand --><svg xmlns="http://www.w3.org/2000/svg" width="200" height="100"><script>alert(1)</script><metadata>me</metadata><g><g><rect x="0.000001" width="200.0000" height="100" fill="#ff0000" onclick="alert(2)"/></g></g></svg>`;
+  const arrival = await settled(editor, await send(server, editor, Buffer.from(source), 'flag.svg'));
+  const { body } = await editor.ask<{ accepted: { asset: string }[] }>('POST', '/api/arrivals/accept', {
+    arrivals: [{ id: arrival.id, title: 'A red flag', section }],
+  });
+  const asset = body.accepted[0]?.asset ?? '';
+  await prepared(asset);
+  const { renditions } = await read(asset);
+  const drawing = renditions.find(({ mime }) => mime === 'image/svg+xml');
+  const svg = (await fileAt(drawing?.url ?? '')).toString();
+  expect(svg).not.toMatch(/script|alert|onclick|by hand/);
+  expect(svg).toContain('A red flag');
+  expect(svg.replace(/<metadata>.*<\/metadata>/, '').length).toBeLessThan(source.length / 2);
+  expect(await sharp(Buffer.from(svg)).metadata()).toMatchObject({ width: 200, height: 100 });
+  const place = {
+    id: 'place-flag',
+    position: 'centred',
+    measure: 'column',
+    gap: 10,
+    asset,
+    ownAlt: 'A flag',
+    ownCaption: null,
+  };
+  const { body: page } = await editor.ask<Page>('POST', '/api/pages', {
+    title: 'With a flag',
+    section,
+    document: { type: 'doc', content: [{ type: 'picture', attrs: place }] },
+  });
+  const { body: ready } = await editor.ask<{ html: string; files: { path: string }[] }>(
+    'GET',
+    `/api/pages/${page.id}/hand-off`,
+  );
+  expect(ready.html).toContain('<img src="media/a-red-flag-200.svg" width="200" height="100"');
+  expect(ready.files.map(({ path }) => path)).toEqual(['media/a-red-flag-200.svg']);
+});
+
 it('a label changed later is written into the files too', async () => {
   const asset = await hold(await noisy(500, 400), 'Renamed later');
   await prepared(asset);

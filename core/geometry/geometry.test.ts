@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { heightAt, renditionWidths, type Measure } from './measure.ts';
+import { heightAt, MOST_WASTED, renditionWidths, type Measure } from './measure.ts';
 import { ratioInWords, simplestRatio } from './ratio.ts';
 
 const measures: Measure[] = [160, 320, 480, 720, 1120].map((width) => ({
@@ -10,12 +10,32 @@ const measures: Measure[] = [160, 320, 480, 720, 1120].map((width) => ({
 }));
 
 describe('rendition widths', () => {
-  it('are every measure once and doubled', () => {
-    expect(renditionWidths(measures, 4000)).toEqual([160, 320, 480, 640, 720, 960, 1120, 1440, 2240]);
+  it('are every measure once and doubled, with one between where the step is large, and none very near the next', () => {
+    expect(renditionWidths(measures, 4000)).toEqual([160, 226, 320, 480, 720, 960, 1120, 1440, 2240]);
+  });
+
+  it('waste no more than is stated at any width between two', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 16, max: 4000 }), { minLength: 1, maxLength: 8 }),
+        fc.integer({ min: 1, max: 20_000 }),
+        (wished, original) => {
+          const widths = renditionWidths(
+            wished.map((width) => ({ id: 'm', name: 'm', width })),
+            original,
+          );
+          for (const [at, width] of widths.entries()) {
+            const next = widths[at + 1];
+            // A pixel for what was rounded.
+            if (next) expect(1 - ((width + 1) / next) ** 2).toBeLessThanOrEqual(MOST_WASTED + 0.001);
+          }
+        },
+      ),
+    );
   });
 
   it('end with the original where it is narrower than the widest wish', () => {
-    expect(renditionWidths(measures, 900)).toEqual([160, 320, 480, 640, 720, 900]);
+    expect(renditionWidths(measures, 900)).toEqual([160, 226, 320, 480, 720, 900]);
     expect(renditionWidths(measures, 100)).toEqual([100]);
   });
 

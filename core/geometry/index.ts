@@ -1,5 +1,5 @@
 export { ratioInWords, simplestRatio, type Ratio } from './ratio.ts';
-export { heightAt, MeasureSchema, renditionWidths, type Measure } from './measure.ts';
+export { heightAt, MeasureSchema, MOST_WASTED, renditionWidths, type Measure } from './measure.ts';
 export {
   CENTRE,
   dragged,

@@ -95,10 +95,15 @@ function linked(address: string | null | undefined, html: string): string {
   return address ? `<a href="${escapeHtml(address.trim())}">${html}</a>` : html;
 }
 
+/** A drawing is one file for every width. */
+const DRAWING = 'image/svg+xml';
 const FILLS = 'display:block;width:100%;height:auto';
 
 function renderPicture(asset: HeldAsset, alt: string, standing: Standing, context: RenderContext): string {
   const wide = asset.sources.filter(({ screen }) => screen !== 'narrow');
+  const drawing = wide.find(({ mime }) => mime === DRAWING);
+  if (drawing)
+    return `<img src="${escapeHtml(drawing.url)}" width="${asset.width}" height="${asset.height}" alt="${escapeHtml(alt)}" loading="lazy" decoding="async" style="${FILLS}">`;
   const byMime = groupByMime(wide);
   const safe = safest(byMime) ?? wide;
   const shown = standing.width ?? columnOf(context.measures);

@@ -109,6 +109,8 @@ function checkPixels(block: Picture, asset: HeldAsset, context: CheckContext): F
   }
   const findings: Finding[] = [];
   const wide = asset.sources.filter(({ screen }) => screen !== 'narrow');
+  // A drawing is sharp at any width.
+  if (wide.some(({ mime }) => mime === 'image/svg+xml')) return [];
   const widest = Math.max(asset.width, ...wide.map(({ width }) => width));
   if (widest < shown) {
     findings.push({
@@ -182,6 +184,8 @@ export function pageWeight(document: PageDocument, context: RenderContext, viewp
     const wide = block.type === 'film' ? Math.min(viewport, columnOf(context.measures)) : wished;
     const narrow = asset.sources.filter(({ screen }) => screen === 'narrow');
     const own = asset.sources.filter(({ screen }) => screen !== 'narrow');
+    const drawing = own.find(({ mime }) => mime === 'image/svg+xml');
+    if (drawing) return sum + drawing.bytes;
     const sources = viewport <= NARROW && narrow.length > 0 ? narrow : own;
     const enough = sources.filter(({ width }) => width >= wide);
     const candidates = enough.length > 0 ? enough : sources;

@@ -82,7 +82,7 @@ export async function listVersions(
       .from(rendition)
       .innerJoin(version, eq(version.id, rendition.versionId))
       .where(eq(version.assetId, assetId))
-      .orderBy(asc(rendition.width), asc(rendition.mime)),
+      .orderBy(desc(rendition.screen), asc(rendition.width), asc(rendition.mime)),
     database
       .select({ versionId: placement.versionId, id: page.id, title: page.title })
       .from(placement)

@@ -12,6 +12,7 @@ import { posterFrame } from '../film/probe.ts';
 import { placardOf } from '../holdings/assets.ts';
 import { refreshSearch } from '../holdings/searchrows.ts';
 import { versionsInUse } from '../holdings/versions.ts';
+import { servedDrawing } from '../imaging/drawing.ts';
 import { formatsFor, makeLadder, type Made, type Rung } from '../imaging/ladder.ts';
 import { asRefusal } from '../imaging/picture.ts';
 import { smallPicture } from '../imaging/smallpicture.ts';
@@ -75,6 +76,7 @@ export function rungsOf(
   { measures, modernFormat }: { measures: readonly Measure[]; modernFormat: 'webp' | 'avif' },
   widest: number | null,
 ): Rung[] {
+  if (facts.kind === 'sound') return [];
   const { preparation } = row;
   const formats = formatsFor(facts, modernFormat, preparation);
   const drawing = facts.extension === 'svg';
@@ -150,6 +152,10 @@ export async function makeRenditions(
       file.facts.kind === 'picture' ? preparation : undefined,
       xmp,
     );
+    if (file.facts.extension === 'svg' && preparation.edits.length === 0) {
+      const drawing = await servedDrawing(copy.path, xmp);
+      if (drawing) kept.push({ ...(await keepDrawing(store, versionId, row.version, drawing)), label });
+    }
   } catch (error) {
     throw asRefusal(error);
   } finally {
@@ -172,6 +178,19 @@ export async function keepFile(store: Store, versionId: string, made: Made): Pro
   const key = `renditions/${versionId.slice(0, 2)}/${versionId}/${screen}${made.width}.${extension}`;
   await store.put(key, data);
   return { id: newId(), versionId, ...facts, bytes: data.length, key };
+}
+
+/** Writes a cleaned drawing as it is: one file for every width. */
+async function keepDrawing(
+  store: Store,
+  versionId: string,
+  { width, height }: { width: number; height: number },
+  data: Buffer,
+): Promise<Kept> {
+  const key = `renditions/${versionId.slice(0, 2)}/${versionId}/drawing.svg`;
+  await store.put(key, data);
+  const facts = { screen: 'wide' as const, quality: null, likeness: null, mime: 'image/svg+xml' };
+  return { id: newId(), versionId, width, height, ...facts, bytes: data.length, key };
 }
 
 /** Writes the rows of files that lie there, all at once; the ones that exist speak of the newer file. */

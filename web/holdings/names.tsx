@@ -46,7 +46,7 @@ export default function Names() {
         <h1 className="mb-2">Names of {plural(assets.length, 'asset')}</h1>
         <div className="mb-3 flex flex-wrap items-center gap-2">
           <label className="flex grow items-center gap-2">
-            <span className="text-soft">By the pattern</span>
+            <span className="whitespace-nowrap text-soft">By the pattern</span>
             <input
               className="input font-mono"
               value={pattern}

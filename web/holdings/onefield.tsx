@@ -35,7 +35,7 @@ export function OneField({
       }}
     >
       <select
-        className="input w-auto"
+        className="input w-[124px]"
         aria-label="Field to write on all"
         value={field}
         onChange={(event) => setField(event.target.value as typeof field)}

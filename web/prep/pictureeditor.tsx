@@ -278,7 +278,10 @@ function Workbench({
                 rectangle={rectangle}
                 ratio={ratio}
                 hasNarrow={now.narrow !== null}
-                onScreen={setScreen}
+                onScreen={(next) => {
+                  setScreen(next);
+                  setRatio('free');
+                }}
                 onRatio={setRatio}
                 onCrop={setCrop}
                 onEdits={setEdits}
@@ -527,7 +530,7 @@ function Done({
       {changes.length > 0 && (
         <p className={`mt-1.5 text-[13px] ${forbidden ? 'text-madder' : ''}`}>
           {forbidden
-            ? `${terms.short || terms.name} does not allow changed pictures to be shown.`
+            ? `${terms.name} does not allow changed pictures to be shown.`
             : terms.requires.includes('IndicateChanges')
               ? `The credit will say “${changes.join(', ')}”.`
               : ''}

@@ -1,0 +1,1 @@
+export { cleanDrawing, UnreadableDrawing, type CleanDrawing } from './clean.ts';
