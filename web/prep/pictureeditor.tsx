@@ -426,7 +426,7 @@ function useStage(size: Size) {
     watch.observe(ref.current);
     return () => watch.disconnect();
   }, []);
-  const most = Math.max(240, Math.min(640, window.innerHeight - 490));
+  const most = Math.max(240, Math.min(640, window.innerHeight - 512));
   const width = Math.max(40, Math.floor(Math.min(room, (most * size.width) / size.height)));
   // On whole pixels, so that nothing is drawn between two of them.
   return { ref, width, height: heightAt(width, size), left: Math.max(0, Math.floor((room - width) / 2)) };
