@@ -7,6 +7,7 @@ import type { Arrival } from '@placard/core/contract';
 import { openServer, pause } from '@placard/server/testing/openserver';
 import { send } from '@placard/server/testing/sending';
 import type { Figure } from '@placard/launcher/bench';
+import { seconds, sideBySide } from './sidebyside.ts';
 
 const FILES = 200;
 const AT_ONCE = 3;
@@ -32,7 +33,7 @@ export async function bench({
       (await editor.ask<Arrival[]>('GET', '/api/arrivals')).body.filter(({ state }) => state === 'ready')
         .length;
     const takeIn = async (some: string[], all: number) => {
-      await sideBySide(some, async (file) => {
+      await sideBySide(some, AT_ONCE, async (file) => {
         await send(server, editor, await readFile(file), file.split('/').at(-1) ?? '');
       });
       while ((await ready()) < all) await pause(50);
@@ -41,7 +42,7 @@ export async function bench({
     // In turns, so that whatever else slows the machine down slows both down.
     for (let from = 0; from < FILES; from += FILES / TURNS) {
       const some = files.slice(from, from + FILES / TURNS);
-      took.bare += await seconds(() => sideBySide(some, bare));
+      took.bare += await seconds(() => sideBySide(some, AT_ONCE, bare));
       took.ours += await seconds(() => takeIn(some, from + FILES / TURNS));
     }
     return [
@@ -68,7 +69,7 @@ async function bare(file: string): Promise<void> {
 async function makeFiles(folder: string): Promise<string[]> {
   await mkdir(folder, { recursive: true });
   const files = Array.from({ length: FILES }, (_, at) => join(folder, `picture-${at}.jpg`));
-  await sideBySide(files, async (file) => {
+  await sideBySide(files, AT_ONCE, async (file) => {
     const [width, height] = [1200, 800];
     const grain = randomBytes(width * height * 3);
     await sharp(grain, { raw: { width, height, channels: 3 } })
@@ -77,18 +78,4 @@ async function makeFiles(folder: string): Promise<string[]> {
       .toFile(file);
   });
   return files;
-}
-
-async function sideBySide(files: string[], work: (file: string) => Promise<void>): Promise<void> {
-  const waiting = [...files];
-  const worker = async () => {
-    for (let file = waiting.shift(); file; file = waiting.shift()) await work(file);
-  };
-  await Promise.all(Array.from({ length: AT_ONCE }, worker));
-}
-
-async function seconds(work: () => Promise<unknown>): Promise<number> {
-  const begun = performance.now();
-  await work();
-  return (performance.now() - begun) / 1000;
 }

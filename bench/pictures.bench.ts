@@ -15,6 +15,7 @@ import { keepFile, keepRows } from '@placard/server/jobs/prepare';
 import { storeOriginal } from '@placard/server/jobs/receive';
 import { openStore } from '@placard/server/store/store';
 import type { Figure } from '@placard/launcher/bench';
+import { seconds, sideBySide } from './sidebyside.ts';
 
 const PICTURES = 24;
 const WIDTHS = [480, 720, 1120];
@@ -103,7 +104,7 @@ export async function makeSources(folder: string, count: number): Promise<string
 }
 
 async function bareLoop(sources: string[], folder: string): Promise<void> {
-  await sideBySide(sources, async (source) => {
+  await sideBySide(sources, AT_ONCE, async (source) => {
     const name = source.split('/').at(-1) ?? '';
     for (const width of WIDTHS) {
       await sharp(source)
@@ -178,19 +179,5 @@ async function openPipeline(base: string, scratch: string) {
     });
     await keepRows(database, kept);
   };
-  return { run: (sources: string[]) => sideBySide(sources, one), close: () => database.close() };
-}
-
-async function sideBySide(sources: string[], work: (source: string) => Promise<void>): Promise<void> {
-  const waiting = [...sources];
-  const worker = async () => {
-    for (let source = waiting.shift(); source; source = waiting.shift()) await work(source);
-  };
-  await Promise.all(Array.from({ length: AT_ONCE }, worker));
-}
-
-async function seconds(work: () => Promise<void>): Promise<number> {
-  const begun = performance.now();
-  await work();
-  return (performance.now() - begun) / 1000;
+  return { run: (sources: string[]) => sideBySide(sources, AT_ONCE, one), close: () => database.close() };
 }

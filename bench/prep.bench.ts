@@ -6,11 +6,14 @@ import sharp from 'sharp';
 import { makeLadder, type Rung } from '@placard/server/imaging/ladder';
 import { prepareFile } from '@placard/server/imaging/preparefile';
 import type { Figure } from '@placard/launcher/bench';
+import { seconds, sideBySide } from './sidebyside.ts';
 import { makeSources } from './pictures.bench.ts';
 
 const PICTURES = 60;
 const DISTINCT = 12;
 const TURNS = 5;
+/** One more than there are cores: while one waits for the disk, the others compute. */
+const AT_ONCE = availableParallelism() + 1;
 const WIDTH = 500;
 const QUALITY = 80;
 const MEASURES = [320, 480, 720, 1120, 2240];
@@ -47,16 +50,16 @@ export async function bench({ scratch }: { scratch: string }): Promise<Figure[]>
       .jpeg({ quality: QUALITY })
       .toFile(join(bare, nameOf(source)));
   // Once unmeasured, so that nobody pays for the first use of the library.
-  await sideBySide(sources.slice(0, 4), prepare);
-  await sideBySide(sources.slice(0, 4), alone);
+  await sideBySide(sources.slice(0, 4), AT_ONCE, prepare);
+  await sideBySide(sources.slice(0, 4), AT_ONCE, alone);
   const took = { ours: 0, bare: 0, vips: 0, mogrify: 0 };
   // In turns, so that whatever else slows the machine down slows all of them down.
   for (let turn = 0; turn < TURNS; turn++) {
     const some = sources.slice((turn * PICTURES) / TURNS, ((turn + 1) * PICTURES) / TURNS);
-    took.bare += await seconds(() => sideBySide(some, alone));
-    took.ours += await seconds(() => sideBySide(some, prepare));
+    took.bare += await seconds(() => sideBySide(some, AT_ONCE, alone));
+    took.ours += await seconds(() => sideBySide(some, AT_ONCE, prepare));
     took.vips += await seconds(() =>
-      sideBySide(some, (source) =>
+      sideBySide(some, AT_ONCE, (source) =>
         ran('vipsthumbnail', ['--size', `${WIDTH}x`, '-o', `${vips}/%s.jpg[Q=${QUALITY}]`, source]),
       ),
     );
@@ -122,18 +125,4 @@ function ran(program: string, words: string[]): Promise<void> {
       .once('error', reject)
       .once('exit', (code) => (code === 0 ? resolve() : reject(new Error(`${program} ended with ${code}.`))));
   });
-}
-
-async function sideBySide(sources: string[], work: (source: string) => Promise<unknown>): Promise<void> {
-  const waiting = [...sources];
-  const worker = async () => {
-    for (let source = waiting.shift(); source; source = waiting.shift()) await work(source);
-  };
-  await Promise.all(Array.from({ length: availableParallelism() + 1 }, worker));
-}
-
-async function seconds(work: () => Promise<unknown>): Promise<number> {
-  const begun = performance.now();
-  await work();
-  return (performance.now() - begun) / 1000;
 }

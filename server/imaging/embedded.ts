@@ -2,8 +2,8 @@ import ExifReader from 'exifreader';
 import { open } from 'node:fs/promises';
 import type { EmbeddedFields } from '@placard/core/credit';
 
-/** Metadata stand near the beginning of files; what comes later is not looked for. */
-const READ = 6_000_000;
+/** What comes later in a file is not looked for. JPEG says it all before its picture begins; others may say it at their end. */
+const [READ, READ_OF_JPEG] = [6_000_000, 500_000];
 const LONGEST = 20_000;
 
 /** What a picture's file says of itself (IPTC-IIM, XMP, Exif); nothing where it says nothing that can be read. */
@@ -11,7 +11,10 @@ export async function readEmbedded(path: string): Promise<EmbeddedFields> {
   const file = await open(path);
   try {
     const { size } = await file.stat();
-    const head = Buffer.alloc(Math.min(size, READ));
+    const mark = Buffer.alloc(2);
+    await file.read(mark, 0, 2, 0);
+    const isJpeg = mark.readUInt16BE() === 0xffd8;
+    const head = Buffer.alloc(Math.min(size, isJpeg ? READ_OF_JPEG : READ));
     await file.read(head, 0, head.length, 0);
     return fieldsOf(ExifReader.load(head, { expanded: true, async: false }));
   } catch {
