@@ -1,5 +1,5 @@
-import { Redo2, Undo2, X } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { Redo2, Undo2 } from 'lucide-react';
+import { useState } from 'react';
 import {
   openForPrep,
   saveVersion,
@@ -7,40 +7,24 @@ import {
   type Site,
   type VersionLine,
 } from '@placard/core/contract';
-import {
-  heightAt,
-  renditionWidths,
-  seenThrough,
-  within,
-  type Rectangle,
-  type Size,
-} from '@placard/core/geometry';
-import {
-  changesMade,
-  editInWords,
-  editOf,
-  focalIn,
-  ImpossibleEdit,
-  parted,
-  windowAfter,
-  windowOf,
-  withEdit,
-  type Edit,
-  type Preparation,
-} from '@placard/core/prep';
-import { termsOf } from '@placard/core/licence';
+import { seenThrough, within, type Rectangle, type Size } from '@placard/core/geometry';
+import { editOf, focalIn, parted, windowAfter, withEdit, type Edit } from '@placard/core/prep';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
-import { inCount, inPixels, plural } from '../kit/words.ts';
+import { inPixels, plural } from '../kit/words.ts';
 import { CropArea, FocalDot } from './croparea.tsx';
+import { DoneList } from './donelist.tsx';
 import { FinishTool } from './finishtool.tsx';
 import { LightTool } from './lighttool.tsx';
 import { OutputTool } from './outputtool.tsx';
+import { fitted, readShape } from './reading.ts';
 import { Renditions } from './renditions.tsx';
 import { Seen } from './seen.tsx';
 import { ratioOf, ShapeTool, type RatioName } from './shapetool.tsx';
 import { SizeTool } from './sizetool.tsx';
+import { Strip } from './strip.tsx';
 import { usePreparation } from './usepreparation.ts';
+import { useStage } from './usestage.ts';
 import { Versions } from './versions.tsx';
 
 const TOOLS = [
@@ -106,7 +90,7 @@ function Workbench({
     );
   const original = current.original;
   const setEdits = (edits: Edit[], settled: boolean) => set(fitted({ ...now, edits }, original), settled);
-  const seen = read(now, original);
+  const seen = readShape(now, original);
   const { shape } = parted(now.edits);
   const uncut = windowAfter(
     shape.filter(({ kind }) => kind !== 'crop' && kind !== 'resize'),
@@ -297,7 +281,7 @@ function Workbench({
             )}
           </section>
         )}
-        <Done
+        <DoneList
           edits={now.edits}
           asset={asset}
           size={seen.size}
@@ -378,164 +362,5 @@ function Loads({ asset, version }: { asset: AssetDetail; version: VersionLine })
         says="Nothing is enlarged: the widest is as wide as the version or as the site can use."
       />
     </div>
-  );
-}
-
-/** What a preparation shows, or why it cannot be done. */
-function read(preparation: Preparation, original: Size) {
-  try {
-    windowOf(preparation, original, 'narrow');
-    const window = windowOf(preparation, original);
-    return { window, size: window.size, says: null };
-  } catch (error) {
-    if (!(error instanceof ImpossibleEdit)) throw error;
-    const window = windowAfter([], original);
-    return { window, size: window.size, says: error.message };
-  }
-}
-
-/** A preparation whose part for narrow screens and whose size still fit what the edits give. */
-function fitted(preparation: Preparation, original: Size): Preparation {
-  let { edits } = preparation;
-  const crop = editOf(edits, 'crop');
-  const before = windowAfter(
-    edits.filter(({ kind }) => !['crop', 'resize'].includes(kind)),
-    original,
-  ).size;
-  if (crop) {
-    const part = within(crop, before);
-    edits = withEdit(edits, 'crop', { kind: 'crop', ...part });
-  }
-  const resize = editOf(edits, 'resize');
-  const whole = windowAfter(withEdit(edits, 'resize', null), original).size;
-  if (resize && !resize.enlarge && (resize.width > whole.width || resize.height > whole.height))
-    edits = withEdit(edits, 'resize', null);
-  const { size } = windowAfter(edits, original);
-  const { narrow } = preparation;
-  const fits = narrow && narrow.x + narrow.width <= size.width && narrow.y + narrow.height <= size.height;
-  return { ...preparation, edits, narrow: fits ? narrow : null };
-}
-
-/** The largest size that the picture can be shown at here. */
-function useStage(size: Size) {
-  const ref = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState(700);
-  useEffect(() => {
-    if (!ref.current) return undefined;
-    const watch = new ResizeObserver(([entry]) => setRoom(Math.floor(entry?.contentRect.width ?? 700)));
-    watch.observe(ref.current);
-    return () => watch.disconnect();
-  }, []);
-  const most = Math.max(240, Math.min(640, window.innerHeight - 512));
-  const width = Math.max(40, Math.floor(Math.min(room, (most * size.width) / size.height)));
-  // On whole pixels, so that nothing is drawn between two of them.
-  return { ref, width, height: heightAt(width, size), left: Math.max(0, Math.floor((room - width) / 2)) };
-}
-
-/** Every rendition as it will come out, to scale among each other. */
-function Strip({
-  preparation,
-  original,
-  site,
-  src,
-  narrow,
-}: {
-  preparation: Preparation;
-  original: Size;
-  site: Site;
-  src: string;
-  narrow: boolean;
-}) {
-  const { window, size, says } = read(preparation, original);
-  if (says) return null;
-  const widths = renditionWidths(site.measures, size.width);
-  const sum = widths.reduce((all, width) => all + width, 0);
-  const small = (width: number) => Math.max(12, Math.min(240, Math.round((560 * width) / sum)));
-  const part = narrow ? windowOf(preparation, original, 'narrow') : null;
-  return (
-    <section
-      aria-label="Renditions as they will come out"
-      className="mt-3 flex items-end gap-2.5 overflow-x-auto border border-rule bg-card p-3"
-    >
-      {widths.map((width) => (
-        <figure key={width} className="shrink-0">
-          <Seen src={src} original={original} window={window} look={preparation.edits} width={small(width)} />
-          <figcaption className="mt-1 font-mono text-[12px] text-soft">{inCount(width)}</figcaption>
-        </figure>
-      ))}
-      {part && (
-        <figure className="ml-auto shrink-0 border-l border-rule pl-3">
-          <Seen
-            src={src}
-            original={original}
-            window={part}
-            look={preparation.edits}
-            width={Math.min(90, (110 * part.size.width) / part.size.height)}
-          />
-          <figcaption className="mt-1 text-[12px] text-soft">narrow screens</figcaption>
-        </figure>
-      )}
-    </section>
-  );
-}
-
-/** What is done to it, and what the credit will say of that. */
-function Done({
-  edits,
-  asset,
-  size,
-  onRemove,
-}: {
-  edits: readonly Edit[];
-  asset: AssetDetail;
-  size: Size;
-  onRemove: ((edit: Edit) => void) | null;
-}) {
-  const changes = changesMade(edits);
-  const terms = termsOf(asset.placard.licence);
-  const forbidden = changes.length > 0 && terms.prohibits.includes('DerivativeWorks');
-  return (
-    <section aria-label="What is done to it" className="border border-rule bg-card px-4 py-3">
-      <h2 className="mb-1 flex items-baseline justify-between">
-        What is done to it{' '}
-        <span className="font-mono text-[12.5px] font-normal text-soft">
-          {inPixels(size.width, size.height)}
-        </span>
-      </h2>
-      {edits.length === 0 && <p className="text-soft">Nothing: it is as it came.</p>}
-      <ul>
-        {edits.map((edit) => {
-          const { what, how } = editInWords(edit);
-          return (
-            <li
-              key={edit.kind}
-              className="flex items-baseline gap-2 border-b border-rule py-1 text-[13.5px] last:border-0"
-            >
-              <span className="mr-auto">{what}</span>
-              <span className="text-right font-mono text-[12.5px] text-soft">{how}</span>
-              {onRemove && (
-                <button
-                  type="button"
-                  aria-label={`Do not: ${what}`}
-                  className="self-center p-0.5 text-soft hover:text-madder"
-                  onClick={() => onRemove(edit)}
-                >
-                  <X aria-hidden className="size-3.5" />
-                </button>
-              )}
-            </li>
-          );
-        })}
-      </ul>
-      {changes.length > 0 && (
-        <p className={`mt-1.5 text-[13px] ${forbidden ? 'text-madder' : ''}`}>
-          {forbidden
-            ? `${terms.name} does not allow changed pictures to be shown.`
-            : terms.requires.includes('IndicateChanges')
-              ? `The credit will say “${changes.join(', ')}”.`
-              : ''}
-        </p>
-      )}
-    </section>
   );
 }
