@@ -149,7 +149,7 @@ describe('versions', () => {
     });
     const [one = '', two = ''] = html.split('</figure>');
     expect(one).not.toContain('cropped');
-    expect(one).toContain('night-ridge-720');
+    expect(one).toContain('night-ridge-640');
     expect(two).toMatch(
       /<source media="\(max-width: 600px\)" type="image\/webp" srcset="media\/night-ridge-v3-narrow-200.webp 200w"/,
     );
@@ -252,7 +252,7 @@ it('a drawing is served as one, cleaned and minified, with its label', async () 
   const { renditions } = await read(asset);
   const drawing = renditions.find(({ mime }) => mime === 'image/svg+xml');
   const svg = (await fileAt(drawing?.url ?? '')).toString();
-  expect(svg).not.toMatch(/script|alert|onclick|by hand/);
+  expect(svg).not.toMatch(/<script|alert|onclick|by hand/);
   expect(svg).toContain('A red flag');
   expect(svg.replace(/<metadata>.*<\/metadata>/, '').length).toBeLessThan(source.length / 2);
   expect(await sharp(Buffer.from(svg)).metadata()).toMatchObject({ width: 200, height: 100 });
