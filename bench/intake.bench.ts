@@ -2,8 +2,10 @@ import { createHash, randomBytes } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { mkdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
-import type { Arrival } from '@placard/core/contract';
+import { openDatabase } from '@placard/server/db/database';
+import { arrival } from '@placard/server/db/schema';
 import { openServer, pause } from '@placard/server/testing/openserver';
 import { send } from '@placard/server/testing/sending';
 import type { Figure } from '@placard/launcher/bench';
@@ -27,11 +29,11 @@ export async function bench({
   const files = await makeFiles(join(scratch, 'intake'));
   process.env['TEST_DATABASE_URL'] = databaseUrl;
   const server = await openServer();
+  const database = openDatabase(server.databaseUrl);
   try {
     const editor = await server.signIn('editor');
-    const ready = async () =>
-      (await editor.ask<Arrival[]>('GET', '/api/arrivals')).body.filter(({ state }) => state === 'ready')
-        .length;
+    // Counted in the database, since whoever waits in the browser is told and does not ask.
+    const ready = () => database.$count(arrival, eq(arrival.state, 'ready'));
     const takeIn = async (some: string[], all: number) => {
       await sideBySide(some, AT_ONCE, async (file) => {
         await send(server, editor, await readFile(file), file.split('/').at(-1) ?? '');
@@ -54,6 +56,7 @@ export async function bench({
       },
     ];
   } finally {
+    await database.close();
     await server.close();
   }
 }

@@ -5,11 +5,10 @@ import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import mysql from 'mysql2/promise';
 import sharp from 'sharp';
-import { eq } from 'drizzle-orm';
 import { AS_IT_CAME } from '@placard/core/prep';
 import { newId } from '@placard/server/db/columns';
 import { migrateDatabase, openDatabase } from '@placard/server/db/database';
-import { asset, original, section, site, version } from '@placard/server/db/schema';
+import { asset, section, site, version } from '@placard/server/db/schema';
 import { makeLadder } from '@placard/server/imaging/ladder';
 import { keepFile, keepRows } from '@placard/server/jobs/prepare';
 import { storeOriginal } from '@placard/server/jobs/receive';
@@ -143,7 +142,8 @@ async function openPipeline(base: string, scratch: string) {
   await database.insert(section).values({ id: sectionId, siteId, title: 'Bench', slug: 'bench' });
 
   const one = async (source: string) => {
-    const sha256 = await storeOriginal(database, store, source);
+    const row = await storeOriginal(database, store, source);
+    const { sha256 } = row;
     const [assetId, versionId, addedAt] = [newId(), newId(), new Date()];
     const named = { id: assetId, name: `picture-${sha256.slice(0, 20)}`, fileName: source };
     await database.transaction(async (transaction) => {
@@ -170,8 +170,6 @@ async function openPipeline(base: string, scratch: string) {
         createdAt: addedAt,
       });
     });
-    const [row] = await database.select().from(original).where(eq(original.sha256, sha256));
-    if (!row) throw new Error('The original was not stored.');
     const rungs = WIDTHS.map((width) => ({ width, format: 'jpeg' as const, quality: QUALITY }));
     const kept: Awaited<ReturnType<typeof keepFile>>[] = [];
     await makeLadder(store.localPath(row.key) ?? '', row.facts, rungs, async (made) => {

@@ -1,4 +1,5 @@
 import type { Placard } from '@placard/core/credit';
+import { inDays } from './rights.ts';
 
 /** A file of the sample site as it is accepted: its section, and what is written on its placard. */
 export interface SampleFile {
@@ -25,6 +26,7 @@ const BOUGHT = {
   creator: 'L. Castellane',
   source: 'Quillmere Pictures',
   sourceUrl: 'https://quillmere.example/p/88213',
+  pictureId: '88213',
   licence: 'bought',
 };
 
@@ -140,7 +142,9 @@ export const FILES: SampleFile[] = [
       title: 'Low sun in the south',
       alt: 'Craters of all sizes, each with one bright wall and one black one.',
       caption: 'Shadows are longest where day begins.',
-      ...MAREN,
+      creator: 'Orla Tamsin',
+      copyright: '© Orla Tamsin',
+      licence: 'reserved',
     },
   },
   {
@@ -156,7 +160,13 @@ export const FILES: SampleFile[] = [
   {
     file: 'moon-quarter.jpg',
     section: 'sky-notes',
-    label: { title: 'First quarter', alt: 'The moon, its right half lit.', ...OURS },
+    label: {
+      title: 'First quarter',
+      alt: 'The moon, its right half lit.',
+      creator: 'Sol Brandt',
+      licence: 'staff',
+      until: inDays(-3),
+    },
   },
   {
     file: 'moon-crescent.jpg',
@@ -180,6 +190,8 @@ export const FILES: SampleFile[] = [
       alt: 'Small red lamps lead uphill in the dark; somebody stands beside them.',
       caption: 'Red light keeps eyes used to the dark.',
       ...OURS,
+      until: inDays(40),
+      restrictions: 'The walker in it agreed until then.',
     },
   },
   {
@@ -198,6 +210,8 @@ export const FILES: SampleFile[] = [
       title: 'Waiting for dark',
       alt: 'A telescope and a person as silhouettes against an orange sky.',
       ...MAREN,
+      sourceUrl: 'https://commonfield.example/aldous/waiting',
+      licence: 'cc-by-nc-sa-3.0',
     },
   },
   {
@@ -222,7 +236,12 @@ export const FILES: SampleFile[] = [
       alt: 'A comet with a broad pale tail and a thin blue one.',
       creator: 'Ilse Varga',
       source: 'Quillmere Pictures',
-      licence: 'bought',
+      pictureId: '90417',
+      licence: 'managed',
+      until: inDays(21),
+      impressions: '50000',
+      exclusive: 'dark-sky parks, while it is shown',
+      restrictions: 'Not beside advertising.',
     },
   },
   {

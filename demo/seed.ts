@@ -1,12 +1,13 @@
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { Upload } from 'tus-js-client';
-import type { Arrival, Asset, CatalogueItem, Site } from '@placard/core/contract';
+import type { Arrival, Asset, AssetDetail, CatalogueItem, Site } from '@placard/core/contract';
 import { unpack, type Frame } from '@placard/core/embed';
 import { openDatabase, migrateDatabase } from '@placard/server/db/database';
 import { found } from '@placard/server/people/found';
 import { FERNHOLLOW, SAMPLE_ACCOUNTS } from './fernhollow.ts';
 import { CAPTIONS, FILES, type SampleFile } from './labels.ts';
+import { OWN_TERMS, PERMISSIONS } from './rights.ts';
 import { samplePages } from './pages.ts';
 
 export { SAMPLE_ACCOUNTS } from './fernhollow.ts';
@@ -40,27 +41,11 @@ export interface SeedPlan {
 
 /** Fills the sample site as an editor would: sign in, upload, accept, label, write pages. */
 export async function seedDemo({ address, origin, standins, say }: SeedPlan): Promise<void> {
-  const [editor] = SAMPLE_ACCOUNTS;
-  const signedIn = await fetch(`${address}/api/auth/sign-in/email`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', origin },
-    body: JSON.stringify({ email: editor?.email, password: editor?.password }),
-  });
-  if (!signedIn.ok) throw new Error(`The sample editor could not sign in: ${await signedIn.text()}`);
-  const cookie = signedIn.headers
-    .getSetCookie()
-    .map((line) => line.split(';')[0])
-    .join('; ');
-  const ask = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
-    const headers = { cookie, origin, ...(body === undefined ? {} : { 'content-type': 'application/json' }) };
-    const answer = await fetch(`${address}${path}`, {
-      method,
-      headers,
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-    });
-    if (!answer.ok) throw new Error(`${method} ${path}: ${await answer.text()}`);
-    return (await answer.json()) as T;
-  };
+  const [editor, reviewer] = [
+    await signIn(address, origin, 'editor'),
+    await signIn(address, origin, 'reviewer'),
+  ];
+  const { ask, cookie } = editor;
 
   const site = await ask<Site>('GET', '/api/site');
   say(`Taking in ${FILES.length} pictures, films and sounds …`);
@@ -94,6 +79,26 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
     label: 'English',
     text: CAPTIONS,
   });
+
+  const { files: theirs, ...ownTerms } = OWN_TERMS;
+  const { id: club } = await reviewer.ask<{ id: string }>('POST', '/api/terms', ownTerms);
+  for (const file of theirs) {
+    const { placardVersion } = await ask<AssetDetail>('GET', `/api/assets/${assetOf(file)}`);
+    await ask('PATCH', `/api/assets/${assetOf(file)}/placard`, {
+      version: placardVersion,
+      changes: { licence: club },
+    });
+  }
+  for (const { file, wish, evidence, approved } of PERMISSIONS) {
+    const { id } = await ask<{ id: string }>('POST', `/api/assets/${assetOf(file)}/permissions`, wish);
+    const base64 = Buffer.from(evidence.text).toString('base64');
+    await ask('POST', `/api/permissions/${id}/evidence`, { name: evidence.name, base64 });
+    if (approved)
+      await reviewer.ask('POST', `/api/permissions/${id}/decision`, {
+        state: 'approved',
+        says: 'Letter read.',
+      });
+  }
 
   const comp = await takeComp(ask, sectionOf('visit'));
 
@@ -130,11 +135,40 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
   }
 }
 
+type Ask = <T>(method: string, path: string, body?: unknown) => Promise<T>;
+
+/** Signs in as one of the sample people, and answers how to ask in their name. */
+async function signIn(
+  address: string,
+  origin: string,
+  role: (typeof SAMPLE_ACCOUNTS)[number]['role'],
+): Promise<{ ask: Ask; cookie: string }> {
+  const person = SAMPLE_ACCOUNTS.find((account) => account.role === role);
+  const signedIn = await fetch(`${address}/api/auth/sign-in/email`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin },
+    body: JSON.stringify({ email: person?.email, password: person?.password }),
+  });
+  if (!signedIn.ok) throw new Error(`The sample ${role} could not sign in: ${await signedIn.text()}`);
+  const cookie = signedIn.headers
+    .getSetCookie()
+    .map((line) => line.split(';')[0])
+    .join('; ');
+  const ask: Ask = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
+    const headers = { cookie, origin, ...(body === undefined ? {} : { 'content-type': 'application/json' }) };
+    const answer = await fetch(`${address}${path}`, {
+      method,
+      headers,
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+    if (!answer.ok) throw new Error(`${method} ${path}: ${await answer.text()}`);
+    return (await answer.json()) as T;
+  };
+  return { ask, cookie };
+}
+
 /** Takes a comp from the agency into the holdings, as an editor would. */
-async function takeComp(
-  ask: <T>(method: string, path: string, body?: unknown) => Promise<T>,
-  section: string,
-): Promise<string> {
+async function takeComp(ask: Ask, section: string): Promise<string> {
   const { items } = await ask<{ items: CatalogueItem[] }>('GET', '/api/gather/agency?words=ridge+blue');
   const [item] = items;
   if (!item) throw new Error('The agency has no picture for the sample site.');
@@ -171,10 +205,7 @@ async function send(address: string, origin: string, cookie: string, sample: Sam
   });
 }
 
-async function untilRead(
-  ask: <T>(method: string, path: string) => Promise<T>,
-  count: number,
-): Promise<Arrival[]> {
+async function untilRead(ask: Ask, count: number): Promise<Arrival[]> {
   for (let tries = 0; tries < 600; tries++) {
     const arrivals = await ask<Arrival[]>('GET', '/api/arrivals');
     const refused = arrivals.find(({ state }) => state === 'refused');

@@ -11,6 +11,27 @@ test.beforeEach(async ({ page }) => {
   await goTo(page, 'Gather');
 });
 
+test('embed code pasted where no page is open is unpacked in the page that it is for', async ({ page }) => {
+  await signIn(page);
+  await goTo(page, 'Holdings');
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData(
+      'text/plain',
+      '<div onclick="x()"><iframe src="https://maps.example/sky" title="A map of the sky"></iframe></div>',
+    );
+    document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+  });
+  const asked = page.getByRole('region', { name: 'Pasted embed code' });
+  await asked.getByLabel('Page for the embed').selectOption('How the mirror was made');
+  await asked.getByRole('button', { name: 'Unpack it there' }).click();
+  await expect(page).toHaveURL(/\/place\//);
+  await expect(page.getByLabel('Embed code')).toHaveValue(/maps\.example/);
+  await expect(page.getByRole('region', { name: 'Embed', exact: true })).toContainText('A map of the sky');
+  await page.getByRole('button', { name: 'Leave it out' }).first().click();
+  await expect(page.getByRole('textbox', { name: 'Words of the page' })).toBeVisible();
+});
+
 test('a picture from the catalogue arrives with its creator and licence, and they fill its placard', async ({
   page,
 }) => {

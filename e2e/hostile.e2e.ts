@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { goTo, signIn } from './screen.ts';
+import { beginPage, goTo, signIn } from './screen.ts';
 
 /** Watches for anything that runs or complains: dialogs, policy violations, errors of our own. */
 function watch(page: Page): string[] {
@@ -52,9 +52,7 @@ test('a drawing with a script is shown everywhere and runs nowhere', async ({ pa
 test('hostile embed code is taken apart in the page, and nothing of it runs', async ({ page }) => {
   const seen = watch(page);
   await signIn(page);
-  await goTo(page, 'Pages');
-  await page.getByLabel('Title of a new page').fill('Under attack');
-  await page.getByRole('button', { name: 'Begin a page' }).click();
+  await beginPage(page, 'Under attack');
   await page.getByRole('button', { name: 'Embed', exact: true }).click();
   const code = page.getByLabel('Embed code');
   const embed = page.getByRole('region', { name: 'Embed' });
@@ -74,6 +72,52 @@ test('hostile embed code is taken apart in the page, and nothing of it runs', as
   );
   await expect(embed.getByLabel('Said to screen readers')).toHaveValue('<script>alert(1)</script>');
   await expect(embed).toContainText('an event handler is a script');
+  expect(seen).toEqual([]);
+});
+
+test('what is pasted as if it were ours is taken only as far as pages have such, and the page still saves', async ({
+  page,
+}) => {
+  const seen = watch(page);
+  await signIn(page);
+  await beginPage(page, 'Pasted from elsewhere');
+  const words = page.getByRole('textbox', { name: 'Words of the page' });
+  await words.click();
+  await words.evaluate((element) => {
+    const figure = (kind: string, attrs: object) => {
+      const made = document.createElement('figure');
+      made.setAttribute(`data-placard-${kind}`, JSON.stringify(attrs));
+      return made.outerHTML;
+    };
+    const frame = {
+      src: 'javascript:alert(1)',
+      title: 'x',
+      shape: {},
+      sandbox: ['allow-top-navigation'],
+      permissions: [],
+    };
+    const data = new DataTransfer();
+    data.setData(
+      'text/html',
+      [
+        '<p>Before</p>',
+        figure('picture', { asset: 7, position: { x: 1 } }),
+        figure('picture', { asset: 'asset-0001', linksTo: 'javascript:alert(2)' }),
+        figure('film', { asset: '../../etc/passwd' }),
+        figure('embed', { frame }),
+        '<figure data-placard-embed="{{{"></figure>',
+        '<img src="x" onerror="alert(3)"><script>alert(4)</script>',
+        '<p>After</p>',
+      ].join(''),
+    );
+    element.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  });
+  await expect(words).toContainText('Before');
+  await expect(words).toContainText('After');
+  await expect(words.locator('.placement-shell')).toHaveCount(0);
+  await expect(page.getByText('Saved just now')).toBeVisible();
   expect(seen).toEqual([]);
 });
 

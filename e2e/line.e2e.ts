@@ -4,7 +4,7 @@ import { mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
-import { expectDrawn, goTo, signIn, waitingAt } from './screen.ts';
+import { beginPage, expectDrawn, goTo, signIn, waitingAt } from './screen.ts';
 
 const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
 const media = (name: string) => join(MEDIA, name);
@@ -58,9 +58,7 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
   await expect(page.getByRole('cell', { name: '2,240 × 1,493' })).toHaveCount(2);
 
   // Place: without alt text it is refused, with the field to fill.
-  await goTo(page, 'Pages');
-  await page.getByLabel('Title of a new page').fill('A bright one');
-  await page.getByRole('button', { name: 'Begin a page' }).click();
+  await beginPage(page, 'A bright one');
   const words = page.getByRole('textbox', { name: 'Words of the page' });
   await words.click();
   await page.keyboard.type(
@@ -183,7 +181,7 @@ async function openedOffline(page: Page, zip: string): Promise<void> {
   try {
     await mkdir(join(folder, 'media'));
     for (const [name, bytes] of Object.entries(unzipSync(await readFile(zip)))) {
-      expect(name).toMatch(/^(index|fragment)\.html$|^media\/[a-z0-9-]+\.[a-z0-9]+$/);
+      expect(name).toMatch(/^(index|fragment|structured-data)\.html$|^media\/[a-z0-9-]+\.[a-z0-9]+$/);
       await writeFile(join(folder, name), bytes);
     }
     await page.goto(pathToFileURL(join(folder, 'index.html')).href);

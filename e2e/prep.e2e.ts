@@ -60,42 +60,64 @@ test('a picture is cut by ratio, round its focal point, by typed pixels, by key 
   // One drag is one step back.
   await page.getByRole('button', { name: 'Undo (Ctrl Z)' }).click();
   await expect(page.getByRole('spinbutton', { name: 'Width' })).toHaveValue('900');
+
+  // Mirrored, the same part of the picture is kept: it lies as far from the other side.
+  const lay = Number(await left.inputValue());
+  await page.getByRole('button', { name: 'Mirror left to right' }).click();
+  await expect(done(page)).toContainText('Mirrored');
+  await expect(page.getByRole('spinbutton', { name: 'Width' })).toHaveValue('900');
+  expect(Number(await left.inputValue())).toBeGreaterThan(lay);
+  await page.getByRole('button', { name: 'Turn clockwise' }).click();
+  await expect(crop(page)).toContainText('600 × 900');
+  await page.getByRole('button', { name: 'Turn anticlockwise' }).click();
+  await page.getByRole('button', { name: 'Mirror left to right' }).click();
+  await expect(left).toHaveValue(String(lay));
 });
 
-test('what is seen while light and colour are worked on is what is rendered', async ({ page }) => {
-  test.slow();
-  const id = await open(page, 'The old dome');
-  await page.getByRole('radio', { name: '4:3' }).click();
-  await tool(page, 'Light and colour');
-  for (const [name, value] of [
-    ['Brightness', '18'],
-    ['Contrast', '25'],
-    ['Saturation', '-35'],
-    ['Warmth', '30'],
-  ] as const)
-    await page.getByLabel(`${name}, typed`).fill(value);
-  await page.waitForTimeout(600);
-  const shot = await stage(page).screenshot();
-  interface Version {
-    number: number;
-    renditions: { width: number; mime: string; url: string }[];
-  }
-  const newest = async () =>
-    ((await (await page.request.get(`/api/assets/${id}/versions`)).json()) as Version[])[0];
-  const before = (await newest())?.number ?? 0;
-  await page.getByRole('button', { name: 'Keep it for later' }).click();
-  await expect.poll(async () => (await newest())?.number).toBe(before + 1);
-  const rendered = async () => (await newest())?.renditions ?? [];
-  await expect.poll(async () => (await rendered()).length, { timeout: 60_000 }).toBeGreaterThan(3);
-  const file = (await rendered()).find(({ width, mime }) => width >= 1120 && mime === 'image/jpeg');
-  const bytes = await (await page.request.get(file?.url ?? '')).body();
-  const { width = 0, height = 0 } = await sharp(shot).metadata();
-  const pixels = (input: Buffer) =>
-    sharp(input).resize(width, height, { fit: 'fill' }).removeAlpha().toColourspace('srgb').raw().toBuffer();
-  const [seen, made] = [await pixels(shot), await pixels(bytes)];
-  const off = seen.reduce((sum, value, at) => sum + Math.abs(value - (made[at] ?? 0)), 0) / seen.length;
-  expect(off).toBeLessThan(2);
-});
+// By day, by night, in a lamp's light, and one with colours that clip.
+const SEEN = ['The old dome', 'The long cloud', 'The mirror, half polished', 'Once in eleven years'];
+for (const title of SEEN)
+  test(`what is seen of “${title}” while light and colour are worked on is what is rendered`, async ({
+    page,
+  }) => {
+    test.slow();
+    const id = await open(page, title);
+    await page.getByRole('radio', { name: '4:3' }).click();
+    await tool(page, 'Light and colour');
+    for (const [name, value] of [
+      ['Brightness', '18'],
+      ['Contrast', '25'],
+      ['Saturation', '-35'],
+      ['Warmth', '30'],
+    ] as const)
+      await page.getByLabel(`${name}, typed`).fill(value);
+    await page.waitForTimeout(600);
+    const shot = await stage(page).screenshot();
+    interface Version {
+      number: number;
+      renditions: { width: number; mime: string; url: string }[];
+    }
+    const newest = async () =>
+      ((await (await page.request.get(`/api/assets/${id}/versions`)).json()) as Version[])[0];
+    const before = (await newest())?.number ?? 0;
+    await page.getByRole('button', { name: 'Keep it for later' }).click();
+    await expect.poll(async () => (await newest())?.number).toBe(before + 1);
+    const rendered = async () => (await newest())?.renditions ?? [];
+    await expect.poll(async () => (await rendered()).length, { timeout: 60_000 }).toBeGreaterThan(3);
+    const file = (await rendered()).findLast(({ width, mime }) => width <= 1120 && mime === 'image/jpeg');
+    const bytes = await (await page.request.get(file?.url ?? '')).body();
+    const { width = 0, height = 0 } = await sharp(shot).metadata();
+    const pixels = (input: Buffer) =>
+      sharp(input)
+        .resize(width, height, { fit: 'fill' })
+        .removeAlpha()
+        .toColourspace('srgb')
+        .raw()
+        .toBuffer();
+    const [seen, made] = [await pixels(shot), await pixels(bytes)];
+    const off = seen.reduce((sum, value, at) => sum + Math.abs(value - (made[at] ?? 0)), 0) / seen.length;
+    expect(off).toBeLessThan(2);
+  });
 
 test('a size keeps its proportions, lets them go, and is never enlarged in silence', async ({ page }) => {
   await open(page, 'Three by the telescope');
@@ -141,6 +163,41 @@ test('inks, blur, border and corners are seen at once, compared with before, and
   await page.getByRole('button', { name: 'Do not: Blurred' }).click();
   await expect(done(page)).not.toContainText('Blurred');
   await expect(page.getByRole('radio', { name: 'two inks' })).toHaveAttribute('aria-checked', 'true');
+});
+
+test('a picture lies at its true size under the measures, and a version beside what is worked on', async ({
+  page,
+}) => {
+  await open(page, 'The old dome');
+  const image = stage(page).locator('img').first();
+  await page.getByRole('button', { name: 'True size' }).click();
+  const whole = page.getByRole('region', { name: 'The picture at its true size' });
+  await expectDrawn(image);
+  const { width, pixels } = await image.evaluate((img: HTMLImageElement) => ({
+    width: img.getBoundingClientRect().width,
+    pixels: img.naturalWidth,
+  }));
+  expect(width).toBe(pixels);
+  expect(await whole.evaluate((box) => box.scrollWidth)).toBeGreaterThan(width - 1);
+  await expect(whole).toContainText('Column 720');
+  await page.getByRole('button', { name: 'Fit it in' }).click();
+  expect((await image.boundingBox())?.width).toBeLessThan(1000);
+
+  await tool(page, 'Size');
+  const against = page.getByRole('region', { name: 'Its pixels against the measures' });
+  await expect(against).toContainText(/Column 720 sharp on every screen/);
+  await page.getByRole('spinbutton', { name: 'Width in pixels' }).fill('500');
+  await expect(against).toContainText(/Column 720 soft, 1\.4 times too few/);
+
+  await versions(page).getByRole('button').first().click();
+  await versions(page).getByRole('button', { name: 'Lay beside' }).click();
+  const pictures = page.getByTestId('side-by-side').locator('figure');
+  await expect(pictures).toContainText([/Version \d/, /As it is now\s*500 ×/]);
+  const [before, now] = await Promise.all([pictures.nth(0).boundingBox(), pictures.nth(1).boundingBox()]);
+  // One scale: what has fewer pixels is smaller.
+  expect(before?.width ?? 0).toBeGreaterThan((now?.width ?? 0) * 2);
+  await versions(page).getByRole('button', { name: 'Take it away again' }).click();
+  await expect(stage(page)).toBeVisible();
 });
 
 test('a new version stands in its pages with its credit, and the one before comes back', async ({ page }) => {

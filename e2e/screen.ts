@@ -24,6 +24,13 @@ export async function goTo(page: Page, stage: string): Promise<void> {
   await expect(stageLink(page, stage)).toHaveAttribute('aria-current', 'page');
 }
 
+/** Begins a page, and comes to where it is written. */
+export async function beginPage(page: Page, title: string): Promise<void> {
+  await goTo(page, 'Pages');
+  await page.getByLabel('Title of a new page').fill(title);
+  await page.getByRole('button', { name: 'Begin a page' }).click();
+}
+
 /** The number that stands at a stage. */
 export async function waitingAt(page: Page, stage: string): Promise<number> {
   await expect(stageLink(page, stage)).toContainText(/\d/);

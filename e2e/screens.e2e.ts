@@ -51,6 +51,28 @@ test('a reviewer approves a host, and an editor may not', async ({ browser }) =>
   expect(await ask(reviewer)).toBe(200);
 });
 
+test('a reviewer is offered nothing that a reviewer may not do', async ({ page }) => {
+  const refused: string[] = [];
+  page.on('response', (answer) => {
+    if (answer.status() === 403) refused.push(answer.url());
+  });
+  await signIn(page, 'Rowan Ashby');
+  await expect(page.getByText('What has come in, and waits for an editor.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Choose files' })).toBeHidden();
+  await goTo(page, 'Holdings');
+  await page.getByRole('button', { name: /^November’s visitor/ }).click();
+  const tools = page.getByRole('toolbar', { name: 'What is chosen' });
+  await expect(tools.getByRole('button', { name: 'Download' })).toBeVisible();
+  await expect(tools.getByRole('button', { name: 'Bin' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Arrange' })).toBeHidden();
+  await goTo(page, 'Prep');
+  await expect(page.getByRole('button', { name: /^Use (it|this)/ })).toBeHidden();
+  await goTo(page, 'Pages');
+  await expect(page.getByRole('button', { name: 'Begin a page' })).toBeHidden();
+  for (const stage of ['Label', 'Place', 'Proof', 'Hand off']) await goTo(page, stage);
+  expect(refused).toEqual([]);
+});
+
 test('everything on the way is done by keyboard', async ({ page }) => {
   await signIn(page);
   await page.keyboard.press('Control+k');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { goTo, signIn } from './screen.ts';
+import { beginPage, signIn } from './screen.ts';
 
 test('a second window never overwrites: the later writer is told and keeps the words', async ({
   browser,
@@ -10,9 +10,7 @@ test('a second window never overwrites: the later writer is told and keeps the w
   ];
   await signIn(first, 'Edda Quill');
   await signIn(second, 'Kit Marlowe-Finch');
-  await goTo(first, 'Pages');
-  await first.getByLabel('Title of a new page').fill('Written by two');
-  await first.getByRole('button', { name: 'Begin a page' }).click();
+  await beginPage(first, 'Written by two');
   await expect(first.getByRole('textbox', { name: 'Words of the page' })).toBeVisible();
   await second.goto(new URL(first.url()).pathname);
   const wordsOf = (page: typeof first) => page.getByRole('textbox', { name: 'Words of the page' });
@@ -66,9 +64,7 @@ test('a placard changed by two shows the newer words and keeps the later ones be
 
 test('what is written while the connection is gone is saved when it is back', async ({ page, context }) => {
   await signIn(page);
-  await goTo(page, 'Pages');
-  await page.getByLabel('Title of a new page').fill('Written in a tunnel');
-  await page.getByRole('button', { name: 'Begin a page' }).click();
+  await beginPage(page, 'Written in a tunnel');
   const words = page.getByRole('textbox', { name: 'Words of the page' });
   await words.click();
   await context.setOffline(true);

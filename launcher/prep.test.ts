@@ -20,6 +20,34 @@ beforeAll(async () => {
   await writeFile(join(folder, 'cmyk.jpg'), await picture(900, 600).toColourspace('cmyk').jpeg().toBuffer());
   await writeFile(join(folder, 'deep.png'), await picture(900, 600).toColourspace('rgb16').png().toBuffer());
   await writeFile(join(folder, 'grey.png'), await picture(900, 600).greyscale().png().toBuffer());
+  await writeFile(join(folder, 'palette.png'), await picture(900, 600).png({ palette: true }).toBuffer());
+  const glass = { r: 200, g: 40, b: 40, alpha: 0.5 };
+  await writeFile(
+    join(folder, 'glass.webp'),
+    await sharp({ create: { width: 900, height: 600, channels: 4, background: glass } })
+      .webp()
+      .toBuffer(),
+  );
+  await writeFile(
+    join(folder, 'wide-gamut.jpg'),
+    await sharp({ create: { width: 900, height: 600, channels: 3, background: '#ff0000' } })
+      .withIccProfile('p3')
+      .jpeg({ quality: 100, chromaSubsampling: '4:4:4' })
+      .toBuffer(),
+  );
+  const frames = await Promise.all(
+    ['#ff0000', '#0000ff'].map((background) =>
+      sharp({ create: { width: 600, height: 400, channels: 3, background } })
+        .png()
+        .toBuffer(),
+    ),
+  );
+  await writeFile(
+    join(folder, 'blinking.gif'),
+    await sharp(frames, { join: { animated: true } })
+      .gif({ delay: [100, 100] })
+      .toBuffer(),
+  );
   await writeFile(join(folder, 'dot.png'), await picture(1, 1).png().toBuffer());
   await writeFile(join(folder, 'broken.jpg'), (await picture(1200, 800).jpeg().toBuffer()).subarray(0, 900));
   await writeFile(join(folder, 'words.jpg'), 'only words');
@@ -58,6 +86,10 @@ describe('placard prep', () => {
       'cmyk.jpg',
       'deep.png',
       'grey.png',
+      'palette.png',
+      'glass.webp',
+      'wide-gamut.jpg',
+      'blinking.gif',
       'dot.png',
       'drawing.svg',
     ];
@@ -70,6 +102,15 @@ describe('placard prep', () => {
     expect(stdout).toMatch(/small\.png: 200 × 100.*no more pixels/);
     expect(await sizeOf('out/cmyk.jpg')).toMatchObject({ width: 500, space: 'srgb' });
     expect(await sizeOf('out/deep.png')).toMatchObject({ width: 500, space: 'srgb' });
+    expect(await sizeOf('out/palette.png')).toMatchObject({ width: 500, format: 'png' });
+    const pixel = async (file: string) => [
+      ...(await sharp(join(folder, file)).extract({ left: 9, top: 9, width: 1, height: 1 }).raw().toBuffer()),
+    ];
+    expect((await pixel('out/glass.webp'))[3]).toBe(128);
+    // Its red was a wide-gamut one that sRGB only comes near to: converted, not just renamed.
+    const [red = 0, green = 9] = await pixel('out/wide-gamut.jpg');
+    expect([red > 245, green < 12]).toEqual([true, true]);
+    expect((await sharp(join(folder, 'out/blinking.webp'), { animated: true }).metadata()).pages).toBe(2);
     expect(await sizeOf('out/dot.png')).toMatchObject({ width: 1, height: 1 });
     expect(await sizeOf('out/drawing.png')).toMatchObject({ width: 500, height: 250, format: 'png' });
   });
@@ -94,6 +135,18 @@ describe('placard prep', () => {
     expect(stderr).toMatch(/nowhere\.jpg: There is no such file/);
     expect(stderr).toMatch(/1 of 4 prepared.*3 failed/);
     expect(await readdir(join(folder, 'some'))).toEqual(['night-sky.webp']);
+  });
+
+  it('takes the first frame of what moves where a format for stills is asked for', async () => {
+    expect(placardPrep('--width', '200', '--format', 'jpeg', '--out', 'still', 'blinking.gif').status).toBe(
+      0,
+    );
+    expect(await sizeOf('still/blinking.jpg')).toMatchObject({ width: 200, height: 133, format: 'jpeg' });
+    const [red = 0, , blue = 0] = await sharp(join(folder, 'still/blinking.jpg'))
+      .extract({ left: 9, top: 9, width: 1, height: 1 })
+      .raw()
+      .toBuffer();
+    expect(red).toBeGreaterThan(blue + 100);
   });
 
   it('names by a pattern, numbers what would be called the same, and never overwrites an original', async () => {

@@ -6,11 +6,14 @@ import { application } from './http/app.ts';
 import { contentApplication } from './http/content.ts';
 import { Events } from './http/events.ts';
 import { completeStrays } from './holdings/arrivals.ts';
-import { completeSearch } from './holdings/searchrows.ts';
+import { completeSearch, refreshEnded } from './holdings/searchrows.ts';
 import { batchWork } from './jobs/batch.ts';
+import { emptyWork } from './jobs/empty.ts';
 import { fetchWork } from './jobs/fetch.ts';
 import { prepareWork, relabelWork } from './jobs/prepare.ts';
 import { receiveWork } from './jobs/receive.ts';
+import { judgeWork } from './jobs/judge.ts';
+import { sheetWork } from './jobs/sheet.ts';
 import { sendWork } from './jobs/send.ts';
 import { Runner } from './jobs/runner.ts';
 import { attic } from './outbound/attic.ts';
@@ -20,7 +23,10 @@ import { Outbound } from './outbound/outbound.ts';
 import { quillmere } from './outbound/quillmere.ts';
 import { openAuth } from './people/auth.ts';
 import { foundFromEnvironment } from './people/first.ts';
+import { siteIdOf } from './site/site.ts';
 import { openStore } from './store/store.ts';
+
+const HOUR = 3_600_000;
 
 /** Starts a server process; the promise resolves when it answers. The function it gives stops it gracefully. */
 async function start(configuration: Configuration): Promise<() => Promise<void>> {
@@ -50,6 +56,9 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
       send: sendWork(database, store, videoHost),
       batch: batchWork(database, store),
       relabel: relabelWork(database, store),
+      sheet: sheetWork(database),
+      judge: judgeWork(database),
+      empty: emptyWork(database, store),
     },
     log,
   );
@@ -58,6 +67,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   const house = {
     configuration,
     database,
+    siteId: siteIdOf(database),
     store,
     auth,
     runner,
@@ -71,21 +81,25 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   };
   const gathered = await completeSearch(database);
   if (gathered > 0) log.info({ assets: gathered }, 'Gathered what assets are found by');
+  await refreshEnded(database);
   const strays = await completeStrays(database, configuration.uploads);
   if (strays > 0) log.info({ strays }, 'Completed uploads that were whole when the last process ended');
-  const [app, content] = [
-    await application(house),
-    contentApplication(database, store, outbound, configuration, log),
-  ];
+  const [app, content] = [await application(house), contentApplication(house)];
   const servers = [
     await listen(createServer(app), configuration.port, configuration.address),
     await listen(createServer(content), configuration.contentPort, configuration.address),
   ];
   runner.start();
+  const ended = setInterval(() => {
+    refreshEnded(database).catch((error: unknown) =>
+      log.warn({ err: error }, 'Could not look for what ran out'),
+    );
+  }, HOUR);
   log.info({ address: configuration.origin, content: configuration.contentOrigin }, 'Placard is ready');
   return async () => {
     log.info('Stopping');
     events.close();
+    clearInterval(ended);
     await Promise.all(servers.map(close));
     await runner.stop();
     await database.close();

@@ -3,6 +3,7 @@ import { randomBytes } from 'node:crypto';
 import { mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type {
@@ -15,6 +16,10 @@ import type {
   VersionLine,
 } from '@placard/core/contract';
 import { AS_IT_CAME, BLANK_SHEET, USUAL, type Preparation } from '@placard/core/prep';
+import { placardFromFile } from '@placard/core/credit';
+import { openDatabase } from './db/database.ts';
+import { readEmbedded } from './imaging/embedded.ts';
+import { batchItem, job } from './db/schema.ts';
 import { openServer, until, type Caller, type OpenServer } from './testing/openserver.ts';
 import { send, settled } from './testing/sending.ts';
 
@@ -163,6 +168,22 @@ describe('versions', () => {
     expect(again.status).toBe(404);
   });
 
+  it('two saved one right after the other both get their files, and the later one stands in the end', async () => {
+    const asset = await hold(await noisy(2400, 1600), 'In a hurry');
+    await prepared(asset);
+    await save(asset, { edits: [{ ...crop, width: 2000, height: 1000 }] });
+    // The first is being made by now, or is about to be.
+    await until(async () => (await read(asset)).prepared === 'working');
+    await save(asset, { edits: [{ ...crop, width: 1200, height: 1200 }, { kind: 'sepia' }] });
+    const now = await until(async () => {
+      const found = await read(asset);
+      return found.shown.number === 3 && found.prepared === 'done' && found;
+    });
+    expect(now.renditions.map(({ width, height }) => width === height)).not.toContain(false);
+    expect(now.renditions.length).toBeGreaterThan(0);
+    for (const { renditions } of await versionsOf(asset)) expect(renditions.length).toBeGreaterThan(0);
+  });
+
   it.each<[Partial<Preparation>, RegExp]>([
     [{ edits: [{ ...crop, x: 700 }] }, /does not lie within/],
     [{ edits: [{ kind: 'resize', width: 900, height: 675 }] }, /more than the 800 × 600/],
@@ -201,19 +222,28 @@ describe('files that leave', () => {
       caption: 'Two hours.',
       source: 'The Æther Archive',
       sourceUrl: 'https://aether.example/1',
+      description: 'Twelve rings, the widest half behind the dome.',
+      copyright: '© 2026 Jun Ito',
+      until: '2031-12-31',
+      restrictions: 'Not beside advertising.',
     };
     await editor.ask('PATCH', `/api/assets/${asset}/placard`, { version: 1, changes: label });
     const folder = await mkdtemp(join(tmpdir(), 'placard-xmp-'));
+    const formats: string[] = [];
     try {
-      for (const modern of ['webp', 'avif'] as const) {
-        await save(asset, {
-          edits: [{ kind: 'crop', x: 0, y: 0, width: 400, height: 400 }],
-          output: { ...USUAL, modern },
-        });
+      const cut = { kind: 'crop', x: 0, y: 0, width: 400, height: 400 } as const;
+      // Rounded corners are seen through, so the safe format is PNG then.
+      for (const [modern, edits] of [
+        ['webp', [cut]],
+        ['avif', [cut]],
+        ['webp', [cut, { kind: 'corners', radius: 20 }]],
+      ] as const) {
+        await save(asset, { edits: [...edits], output: { ...USUAL, modern } });
         const now = await until(async () => {
           const [newest] = await versionsOf(asset);
           return newest?.standing === 'current' && newest.renditions.length > 0 && newest;
         });
+        formats.push(...now.renditions.map(({ mime }) => mime));
         for (const { url, mime, width } of now.renditions) {
           const file = join(folder, `${width}.${mime.split('/')[1]}`);
           await writeFile(file, await fileAt(url));
@@ -228,6 +258,18 @@ describe('files that leave', () => {
             'XMP-photoshop:Source': 'The Æther Archive',
             'XMP-xmpRights:WebStatement': 'https://creativecommons.org/licenses/by/4.0/',
             'XMP-cc:License': 'https://creativecommons.org/licenses/by/4.0/',
+            'XMP-iptcCore:ExtDescrAccessibility': 'Twelve rings, the widest half behind the dome.',
+            'XMP-dc:Rights': '© 2026 Jun Ito',
+            'XMP-plus:LicenseEndDate': '2031:12:31',
+            'XMP-plus:OtherConstraints': 'Not beside advertising.',
+          });
+          // What left comes back as it was.
+          expect(placardFromFile(await readEmbedded(file))).toMatchObject({
+            title: label.title,
+            alt: 'Rings above a dome',
+            creator: 'Jun Ito',
+            keywords: 'dome, night',
+            licence: 'cc-by-4.0',
           });
           expect(String(tags['XMP-photoshop:Credit'])).toContain('cropped');
           expect(JSON.stringify(tags)).toMatch(/sRGB/);
@@ -235,6 +277,12 @@ describe('files that leave', () => {
           expect(JSON.stringify(tags)).not.toMatch(/GPS|Somebody/);
         }
       }
+      expect([...new Set(formats)].toSorted()).toEqual([
+        'image/avif',
+        'image/jpeg',
+        'image/png',
+        'image/webp',
+      ]);
     } finally {
       await rm(folder, { recursive: true });
     }
@@ -379,6 +427,31 @@ describe('a batch', () => {
     expect(ours.filter((key) => !rows.has(key))).toEqual([]);
   });
 
+  it('is shared by two server processes, each picture made once', async () => {
+    const leave = await server.join();
+    const { body } = await startBatch(many, {
+      ink: { kind: 'sepia' },
+      size: { by: 'width', pixels: 470 },
+      output: { modern: 'avif', quality: { way: 'same', likeness: 0.99 } },
+    });
+    expect(await ended(body.id)).toMatchObject({ done: 6, failed: 0 });
+    const database = openDatabase(server.databaseUrl);
+    const workers = await database
+      .selectDistinct({ by: job.leasedBy })
+      .from(job)
+      .innerJoin(batchItem, eq(batchItem.id, job.subject))
+      .where(eq(batchItem.batchId, body.id));
+    await database.close();
+    expect(workers).toHaveLength(2);
+    for (const asset of many) {
+      const made = (await versionsOf(asset)).filter(
+        ({ width, preparation }) => width === 470 && preparation.edits.some(({ kind }) => kind === 'sepia'),
+      );
+      expect(made).toHaveLength(1);
+    }
+    await leave();
+  });
+
   it('has nothing to do with what is no still picture', async () => {
     const { status, body } = await startBatch(['nothing-here'], {});
     expect(status).toBe(422);
@@ -422,6 +495,10 @@ describe('names by rule', () => {
     const names = lines.map(({ id, before, after }) => ({ id, before, after }));
     expect((await editor.ask('POST', '/api/assets/names', { names })).status).toBe(200);
     expect((await read(one)).name).toBe('visit-rim-01');
+    // To somebody who knows only a name, nothing is shown that may not be shown.
+    expect((await fetch(`${server.content}/media/rim-one`)).status).toBe(404);
+    await editor.ask('PATCH', `/api/assets/${one}/placard`, { version: 1, changes: { licence: 'own' } });
+    await prepared(one);
     const old = await fetch(`${server.content}/media/rim-one`, { redirect: 'manual' });
     expect(old.status).toBe(301);
     expect(old.headers.get('location')).toBe('/media/visit-rim-01');
@@ -449,6 +526,12 @@ describe('names by rule', () => {
         })
       ).status,
     ).toBe(422);
+    // What comes later does not take a name over that leads somewhere.
+    expect((await read(await hold(await noisy(320, 200), 'Rim one'))).name).toBe('rim-one-2');
+    const onto = { id: two, before: 'visit-rim-01', after: 'rim-one' };
+    expect((await editor.ask('POST', '/api/assets/names', { names: [onto] })).status).toBe(422);
+    const back = { id: one, before: 'visit-rim-02', after: 'rim-one' };
+    expect((await editor.ask('POST', '/api/assets/names', { names: [back] })).status).toBe(200);
     const { status } = await editor.ask('POST', '/api/assets/names/plan', {
       assets: [one],
       pattern: '{colour}',

@@ -28,6 +28,46 @@ describe('captions', () => {
     expect(readCaptions(text)).toMatchObject({ wrong: expect.stringContaining(says) as string });
   });
 
+  it.each([
+    ['<i>Look</i> <b>up</b>, <u>there</u>', '<i>Look</i> <b>up</b>, <u>there</u>'],
+    ['<v Ilse Varga>Good evening', '<v Ilse Varga>Good evening'],
+    ['<c.loud.late>Now</c>', '<c.loud.late>Now</c>'],
+    ['<lang nl>Goedenavond</lang>', '<lang nl>Goedenavond</lang>'],
+    ['<font color="#ff0">Yellow</font>', 'Yellow'],
+    ['{\\an8}Above', 'Above'],
+    ['<script>alert(1)</script>', 'alert(1)'],
+    ['<img src=x onerror=alert(1)>', ''],
+    ['<i onmouseover="x">a</i>', '<i onmouseover="x">a</i>'],
+    ['<!-- note -->', ''],
+    ['3 < 4 & 5 > 4', '3 &lt; 4 &amp; 5 > 4'],
+    ['salt &amp; pepper &lt;3 &nope;', 'salt &amp; pepper &lt;3 &amp;nope;'],
+    ['unfinished <b', 'unfinished &lt;b'],
+    ['--<x>>', '→'],
+    ['<<b>>', '&lt;<b>>'],
+    ['00:01.000 --> 00:02.000', '00:01.000 → 00:02.000'],
+  ])('of %j has only the marks of WebVTT', (words, text) => {
+    expect(readCaptions(`WEBVTT\n\n00:01.000 --> 00:02.000\n${words}`)).toMatchObject({ cues: [{ text }] });
+  });
+
+  it('read twice are read as once, whatever stands in them', () => {
+    const words = fc.oneof(
+      fc.string({
+        unit: fc.constantFrom('<', '>', '&', ';', 'b', '/', ' ', 'amp', '{\\an8}', '!', '-'),
+        minLength: 1,
+      }),
+      fc.string({ minLength: 1 }),
+    );
+    fc.assert(
+      fc.property(words, (some) => {
+        const once = readCaptions(`WEBVTT\n\n00:01.000 --> 00:02.000\nx ${some.replace(/[\r\n]/g, ' ')}`);
+        if ('wrong' in once) throw new Error(once.wrong);
+        expect(readCaptions(writeVtt(once.cues))).toEqual(once);
+        expect(once.cues[0]?.text).not.toMatch(/<(?!\/?(?:[biucv]|lang|ruby|rt)[.> \t])/);
+      }),
+      { numRuns: 500 },
+    );
+  });
+
   it('written and read again are the same', () => {
     const cue = fc
       .tuple(

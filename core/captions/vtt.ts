@@ -32,7 +32,7 @@ export function readCaptions(text: string): ReadCaptions {
     const words: string[] = [];
     for (index++; index < lines.length && (lines[index] ?? '').trim() !== ''; index++)
       words.push(lines[index] ?? '');
-    cues.push({ start, end, text: words.join('\n').replaceAll('-->', '→') });
+    cues.push({ start, end, text: cueText(words.join('\n')) });
   }
   return cues.length > 0
     ? { cues }
@@ -40,6 +40,19 @@ export function readCaptions(text: string): ReadCaptions {
         wrong:
           'There is no caption in this text. It needs lines like 00:01.000 --> 00:04.000 with words under them.',
       };
+}
+
+/** What WebVTT marks in a cue, with its class or language; other tags are SRT's, or nobody's. */
+const MARK = /^<\/?(?:[biu]|c|v|lang|ruby|rt)(?:\.[\w-]+)*(?:[ \t][^<>]*)?>$/;
+const BARE = /&(?!(?:amp|lt|gt|nbsp|lrm|rlm|#\d{1,7}|#x[\da-f]{1,6});)/gi;
+
+/** The words of a cue as WebVTT writes them (W3C, cue text): its own marks, everything else as characters. */
+function cueText(words: string): string {
+  return words
+    .replace(BARE, '&amp;')
+    .replace(/<\/?[a-z!][^<>]*>|</gi, (found) => (found === '<' ? '&lt;' : MARK.test(found) ? found : ''))
+    .replace(/\{\\an?\d\}/g, '')
+    .replaceAll('-->', '→');
 }
 
 function readTime(text: string): number | undefined {

@@ -59,6 +59,12 @@ export function endpoint<
   };
 }
 
+/** Which page of results is asked for, from 1, as it stands in a query. */
+export const NumberOfPageSchema = v.optional(
+  v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500)),
+  '1',
+);
+
 /** A problem document (RFC 9457); `title` is a sentence a person can act on. */
 export const ProblemSchema = v.object({
   type: v.string(),

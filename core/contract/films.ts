@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { FrameSchema } from '../embed/frame.ts';
-import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
+import { EDITORS, endpoint, EVERYONE, NumberOfPageSchema } from './endpoint.ts';
 import { ById, IdSchema } from './holdings.ts';
 
 const HostedFilmSchema = v.object({
@@ -25,10 +25,7 @@ export const searchFilms = endpoint({
   roles: EDITORS,
   query: v.object({
     words: v.optional(v.pipe(v.string(), v.maxLength(200)), ''),
-    page: v.optional(
-      v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500)),
-      '1',
-    ),
+    page: NumberOfPageSchema,
   }),
   answer: v.object({ name: v.string(), total: v.number(), films: v.array(HostedFilmSchema) }),
   problems: [422],

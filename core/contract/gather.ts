@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { PlacardSchema } from '../credit/placard.ts';
 import { COLOURS } from '../likeness/index.ts';
-import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
+import { EDITORS, endpoint, EVERYONE, NumberOfPageSchema } from './endpoint.ts';
 import { ById, FactsSchema, IdSchema, KindSchema, SHAPES, VisibilitySchema } from './holdings.ts';
 
 const AddressSchema = v.pipe(v.string(), v.trim(), v.minLength(1, 'Give an address.'), v.maxLength(2000));
@@ -182,10 +182,7 @@ export const searchCatalogue = endpoint({
     commercial: v.optional(v.literal('yes')),
     /** `yes` leaves out what may not be changed. */
     changes: v.optional(v.literal('yes')),
-    page: v.optional(
-      v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500)),
-      '1',
-    ),
+    page: NumberOfPageSchema,
   }),
   answer: v.object({ name: v.string(), total: v.number(), items: v.array(CatalogueItemSchema) }),
   problems: [422],
@@ -198,10 +195,7 @@ export const searchAgency = endpoint({
   roles: EDITORS,
   query: v.object({
     words: v.optional(v.pipe(v.string(), v.maxLength(200)), ''),
-    page: v.optional(
-      v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500)),
-      '1',
-    ),
+    page: NumberOfPageSchema,
   }),
   answer: v.object({ name: v.string(), total: v.number(), items: v.array(CatalogueItemSchema) }),
   problems: [422],
@@ -214,10 +208,7 @@ export const openFolder = endpoint({
   roles: EDITORS,
   query: v.object({
     folder: v.optional(v.pipe(v.string(), v.maxLength(200)), ''),
-    page: v.optional(
-      v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500)),
-      '1',
-    ),
+    page: NumberOfPageSchema,
   }),
   answer: v.object({
     name: v.string(),

@@ -226,7 +226,17 @@ export const summariseAssets = endpoint({
     }),
     /** What stands in a field, how often: the most frequent first, eight at most. */
     common: v.record(
-      v.picklist(['creator', 'source', 'licence', 'section', 'keywords']),
+      v.picklist([
+        'creator',
+        'source',
+        'licence',
+        'section',
+        'keywords',
+        'caption',
+        'copyright',
+        'until',
+        'restrictions',
+      ]),
       v.array(v.object({ value: v.string(), assets: v.number() })),
     ),
   }),
@@ -265,9 +275,9 @@ export const restoreAssets = endpoint({
 export const emptyBin = endpoint({
   method: 'POST',
   path: '/api/assets/empty-bin',
-  summary: 'Delete for good what lies in the bin, with its files',
+  summary: 'Delete for good what lies in the bin, with its files, as work under way',
   roles: EDITORS,
-  answer: v.object({ deleted: v.number() }),
+  answer: v.object({ job: v.string() }),
 });
 
 export const readAsset = endpoint({

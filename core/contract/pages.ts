@@ -103,12 +103,14 @@ export const handOffPage = endpoint({
   params: ById,
   answer: v.object({
     html: v.string(),
+    /** Structured data of what the page places: a script element of JSON-LD, for the head. */
+    data: v.string(),
     files: v.array(v.object({ path: v.string(), bytes: v.number() })),
     csp: v.record(v.string(), v.array(v.string())),
     findings: v.array(FindingSchema),
     zip: v.string(),
   }),
-  problems: [404],
+  problems: [404, 409],
 });
 
 export const UnpackedSchema = v.object({

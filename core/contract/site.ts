@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { MeasureSchema } from '../geometry/measure.ts';
 import { EDITORS, endpoint, EVERYONE, KEEPERS, ROLES } from './endpoint.ts';
 import { ById, IdSchema } from './holdings.ts';
+import { PolicySchema, TermsSchema } from './terms.ts';
 
 const RoleSchema = v.picklist(ROLES);
 
@@ -26,6 +27,10 @@ export const SiteSchema = v.object({
     v.object({ id: v.string(), title: v.string(), slug: v.string(), parent: v.nullable(v.string()) }),
   ),
   contentOrigin: v.string(),
+  /** What it is for, and whose terms have to be approved. */
+  policy: PolicySchema,
+  /** Terms that the organisation has added to the list itself. */
+  terms: v.array(TermsSchema),
   /** Whoever may have added something. */
   people: v.array(v.object({ id: v.string(), name: v.string() })),
 });

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { keywordsOf } from './keywords.ts';
-import { LICENCES } from '../licence/terms.ts';
+import type { Limits } from '../licence/maywe.ts';
+import { isLicence, isOwnTerms, termsOf, type Terms } from '../licence/terms.ts';
 
 const line = (longest: number) => v.pipe(v.string(), v.trim(), v.maxLength(longest));
 
@@ -15,6 +16,13 @@ const address = v.pipe(
   ),
 );
 
+/** A day as ISO 8601 writes it, or nothing. */
+export const DaySchema = v.pipe(
+  v.string(),
+  v.trim(),
+  v.check((text) => text === '' || isDate(text), 'Write the day as year-month-day, like 2026-11-24.'),
+);
+
 /** The label of an asset: what it shows, whose it is, under which terms. Empty text means not said. */
 export const PlacardSchema = v.object({
   title: line(300),
@@ -22,6 +30,8 @@ export const PlacardSchema = v.object({
   /** Shows nothing that the words round it do not say (HTML: an empty alt attribute). */
   decorative: v.boolean(),
   caption: line(2000),
+  /** What is to be seen and known, at length (IPTC Extended Description). */
+  description: line(5000),
   /** Words it is found by, with commas between them (IPTC Keywords). */
   keywords: v.pipe(
     line(2000),
@@ -34,15 +44,43 @@ export const PlacardSchema = v.object({
   /** The agency's or archive's own number for it (IPTC: Image Supplier Image ID). */
   pictureId: line(120),
   /** The day it was taken from its source, as ISO 8601: 2026-11-24. */
-  accessed: v.pipe(
+  accessed: DaySchema,
+  /** As it stands in the work: “© 2026 Iro Vale” (IPTC Copyright Notice). */
+  copyright: line(300),
+  licence: v.pipe(
     v.string(),
-    v.check((text) => text === '' || isDate(text), 'Write the day as year-month-day, like 2026-11-24.'),
+    v.check((id) => isLicence(id) || isOwnTerms(id), 'This licence is not on the list.'),
   ),
-  licence: v.picklist(
-    LICENCES.map((terms) => terms.id),
-    'This licence is not on the list.',
+  /** The first and the last day it may be shown on. */
+  from: DaySchema,
+  until: DaySchema,
+  /** The countries it may be shown in (ISO 3166-1 alpha-2), with commas between them; empty for everywhere. */
+  territory: v.pipe(
+    v.string(),
+    v.maxLength(1000),
+    v.transform(countriesOf),
+    v.check(
+      (countries) => countries.every((country) => /^[A-Z]{2}$/.test(country)),
+      'Write countries by their two letters, like AT, DE.',
+    ),
+    v.transform((countries) => countries.join(', ')),
   ),
+  /** How many times it may be shown, in digits; empty for any number. */
+  impressions: v.pipe(
+    v.string(),
+    v.transform((text) => text.replace(/[\s.,’']/g, '')),
+    v.regex(/^\d{0,12}$/, 'Write a whole number.'),
+  ),
+  /** For what it is ours alone, in words: “observatories in Austria, until 2027-03-31”; empty where others may have it too. */
+  exclusive: line(200),
+  /** What else was agreed, in words. */
+  restrictions: line(1000),
 });
+
+/** Countries by their two letters (ISO 3166-1 alpha-2), however they are set apart; each once. */
+export function countriesOf(text: string): string[] {
+  return [...new Set(text.toUpperCase().split(/[\s,;]+/))].filter((country) => country !== '');
+}
 
 function isDate(text: string): boolean {
   return (
@@ -60,6 +98,7 @@ export const BLANK_PLACARD: Placard = {
   alt: '',
   decorative: false,
   caption: '',
+  description: '',
   keywords: '',
   creator: '',
   creatorUrl: '',
@@ -67,18 +106,42 @@ export const BLANK_PLACARD: Placard = {
   sourceUrl: '',
   pictureId: '',
   accessed: '',
+  copyright: '',
   licence: 'unknown',
+  from: '',
+  until: '',
+  territory: '',
+  impressions: '',
+  exclusive: '',
+  restrictions: '',
 };
 
 /** What a placard still lacks before its asset may be placed or handed off. */
 export type Lack = 'alt' | 'creator' | 'licence';
 
 /** The fields that are missing, in the order of the label. */
-export function lacks(placard: Placard): Lack[] {
+export function lacks(placard: Placard, terms: Terms = termsOfPlacard(placard)): Lack[] {
   const missing: Lack[] = [];
   if (placard.alt === '' && !placard.decorative) missing.push('alt');
-  const terms = LICENCES.find(({ id }) => id === placard.licence);
-  if (terms?.requires.includes('Attribution') && placard.creator === '') missing.push('creator');
+  if (terms.requires.includes('Attribution') && placard.creator === '') missing.push('creator');
   if (placard.licence === 'unknown') missing.push('licence');
   return missing;
+}
+
+/** The terms that a placard names; what an organisation added itself has to be among `own`, else it counts as unknown. */
+export function termsOfPlacard({ licence }: Pick<Placard, 'licence'>, own: readonly Terms[] = []): Terms {
+  if (isOwnTerms(licence) && !own.some(({ id }) => id === licence)) return termsOf('unknown');
+  return termsOf(licence, own);
+}
+
+/** What was agreed besides the licence, as a placard has it. */
+export function limitsOf(placard: Placard): Limits {
+  return {
+    territory: countriesOf(placard.territory),
+    from: placard.from,
+    until: placard.until,
+    impressions: placard.impressions === '' ? null : Number(placard.impressions),
+    exclusive: placard.exclusive,
+    restrictions: placard.restrictions,
+  };
 }

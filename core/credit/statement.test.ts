@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { parseFragment } from 'parse5';
 import { describe, expect, it } from 'vitest';
-import { LICENCES } from '../licence/terms.ts';
-import { BLANK_PLACARD, lacks, PlacardSchema, type Placard } from './placard.ts';
-import { statement, statementHtml, statementMarkdown, statementText } from './statement.ts';
+import { LICENCES, termsOf } from '../licence/terms.ts';
+import { BLANK_PLACARD, lacks, limitsOf, PlacardSchema, type Placard } from './placard.ts';
+import { missingParts, statement, statementHtml, statementMarkdown, statementText } from './statement.ts';
 import * as v from 'valibot';
 
 const SLOW_TURNING: Placard = {
@@ -17,7 +17,7 @@ const SLOW_TURNING: Placard = {
 
 describe('a statement', () => {
   it('names title, creator, licence and changes in that order', () => {
-    const runs = statement(SLOW_TURNING, ['cropped']);
+    const runs = statement(SLOW_TURNING, { changes: ['cropped'] });
     expect(statementText(runs)).toBe(
       '“Slow turning” by Maren Aldous, CC BY 4.0, cropped (https://creativecommons.org/licenses/by/4.0/)',
     );
@@ -66,9 +66,9 @@ describe('a statement', () => {
   });
 
   it('says what was changed only where the licence asks for it', () => {
-    expect(statementText(statement({ ...SLOW_TURNING, licence: 'own' }, ['cropped']))).not.toContain(
-      'cropped',
-    );
+    expect(
+      statementText(statement({ ...SLOW_TURNING, licence: 'own' }, { changes: ['cropped'] })),
+    ).not.toContain('cropped');
   });
 
   it('never lets words become markup', () => {
@@ -87,6 +87,83 @@ describe('a statement', () => {
         },
       ),
     );
+  });
+});
+
+describe('a statement by its terms', () => {
+  it('keeps a copyright notice where the creator has to be named, and nowhere else', () => {
+    const noted = { ...SLOW_TURNING, copyright: '© 2026 Maren Aldous' };
+    expect(statementText(statement(noted))).toContain('© 2026 Maren Aldous');
+    expect(statementText(statement({ ...noted, licence: 'cc0-1.0' }))).not.toContain('©');
+  });
+
+  it('links the deed that its readers can read', () => {
+    expect(statementHtml(statement(SLOW_TURNING, { language: 'fr-CH' }))).toContain(
+      '<a href="https://creativecommons.org/licenses/by/4.0/deed.fr" rel="license">CC BY 4.0</a>',
+    );
+  });
+
+  it('prints terms of an organisation’s own', () => {
+    const terms = {
+      ...termsOf('permission'),
+      id: 'ours-club',
+      short: 'by courtesy of the club',
+      deed: 'https://club.example/terms',
+    };
+    expect(statementText(statement({ ...SLOW_TURNING, licence: 'ours-club' }, { terms }))).toBe(
+      '“Slow turning” by Maren Aldous, by courtesy of the club (https://club.example/terms)',
+    );
+  });
+
+  it.each([
+    ['bought', { source: 'Quillmere Pictures', pictureId: '88213' }, 'Quillmere Pictures 88213, licensed'],
+    ['editorial', { source: 'Quillmere Pictures', pictureId: '7' }, 'Quillmere Pictures 7, licensed'],
+    [
+      'comp',
+      { source: 'Quillmere Pictures', pictureId: '7', accessed: '2026-11-05' },
+      'seen 5 November 2026',
+    ],
+  ])('%s names the agency, the number and what else it wants', (licence, fields, says) => {
+    expect(
+      statementText(statement({ ...BLANK_PLACARD, creator: 'L. Castellane', licence, ...fields })),
+    ).toContain(says);
+  });
+
+  it.each([
+    ['cc-by-4.0', {}, ['creator', 'source']],
+    ['cc-by-3.0', { creator: 'Maren Aldous' }, ['title', 'source']],
+    ['comp', { creator: 'L. Castellane' }, ['source', 'picture id', 'date of access']],
+    ['bought', { creator: 'L. C.', source: 'Quillmere' }, ['picture id']],
+    ['own', {}, []],
+    ['unknown', {}, ['licence']],
+  ])('%s with %o lacks %o', (licence, fields, parts) => {
+    expect(missingParts({ ...BLANK_PLACARD, licence, ...fields }).map(({ part }) => part)).toEqual(parts);
+  });
+});
+
+describe('what was agreed', () => {
+  it.each([
+    [{ territory: 'at; DE de' }, { territory: 'AT, DE' }],
+    [{ impressions: '50,000' }, { impressions: '50000' }],
+    [{ until: ' 2026-12-31 ' }, { until: '2026-12-31' }],
+  ])('%o is written as %o', (written, kept) => {
+    expect(v.parse(v.partial(PlacardSchema), written)).toEqual(kept);
+  });
+
+  it.each([
+    { territory: 'Austria' },
+    { impressions: 'many' },
+    { until: '2026-02-30' },
+    { licence: 'cc-by-9.0' },
+  ])('%o is refused', (written) => {
+    expect(v.is(v.partial(PlacardSchema), written)).toBe(false);
+  });
+
+  it('limits what a licence allows', () => {
+    expect(limitsOf({ ...BLANK_PLACARD, territory: 'AT, DE', impressions: '50' })).toMatchObject({
+      territory: ['AT', 'DE'],
+      impressions: 50,
+    });
   });
 });
 

@@ -1,6 +1,7 @@
-import { termsOf } from '../licence/terms.ts';
+import { deedIn } from '../licence/deedin.ts';
+import type { Terms } from '../licence/terms.ts';
 import { escapeHtml } from '../page/text.ts';
-import type { Placard } from './placard.ts';
+import { termsOfPlacard, type Placard } from './placard.ts';
 
 /** A run of a statement: words, perhaps linked. `rel` is the link's relation (HTML link types). */
 export interface StatementRun {
@@ -9,13 +10,25 @@ export interface StatementRun {
   rel?: 'license' | 'author';
 }
 
+/** What a statement is made of besides the placard. */
+export interface StatementContext {
+  /** Changes made to it, in words. */
+  changes?: readonly string[];
+  /** The terms it names, where they are an organisation's own. */
+  terms?: Terms;
+  /** The readers' language (BCP 47): deeds that stand in it are linked. */
+  language?: string;
+}
+
 /**
  * The credit of an asset, made from its placard: title, creator, source, licence, changes made
  * (the order Creative Commons recommends). Parts nobody has filled in are left out; a placard
  * with none of them gives an empty list.
  */
-export function statement(placard: Placard, changes: readonly string[] = []): StatementRun[] {
-  const terms = termsOf(placard.licence);
+export function statement(
+  placard: Placard,
+  { changes = [], terms = termsOfPlacard(placard), language = 'en' }: StatementContext = {},
+): StatementRun[] {
   const parts: StatementRun[][] = [];
   const lead: StatementRun[] = [];
   const credited = placard.creator !== '' || terms.short !== '';
@@ -33,8 +46,11 @@ export function statement(placard: Placard, changes: readonly string[] = []): St
     });
   }
   if (lead.length > 0) parts.push(lead);
+  // A notice that came with it has to be kept where its creator has to be named.
+  if (placard.copyright !== '' && terms.requires.includes('Attribution'))
+    parts.push([{ text: placard.copyright }]);
   if (placard.source !== '') {
-    const numbered = BY_NUMBER.has(placard.licence) && placard.pictureId !== '';
+    const numbered = terms.family === 'bought' && placard.pictureId !== '';
     parts.push([
       {
         text: numbered ? `${placard.source} ${placard.pictureId}` : placard.source,
@@ -45,7 +61,8 @@ export function statement(placard: Placard, changes: readonly string[] = []): St
   if (placard.licence === 'comp' && placard.accessed !== '')
     parts.push([{ text: `seen ${inDay(placard.accessed)}` }]);
   if (terms.short !== '') {
-    parts.push([{ text: terms.short, ...(terms.deed ? { href: terms.deed, rel: 'license' as const } : {}) }]);
+    const deed = deedIn(terms, language);
+    parts.push([{ text: terms.short, ...(deed ? { href: deed, rel: 'license' as const } : {}) }]);
   }
   if (parts.length > 0 && terms.requires.includes('IndicateChanges')) {
     parts.push(...changes.map((change) => [{ text: change }]));
@@ -53,8 +70,64 @@ export function statement(placard: Placard, changes: readonly string[] = []): St
   return parts.flatMap((part, index) => (index === 0 ? part : [{ text: ', ' }, ...part]));
 }
 
-/** Terms under which the picture's number is part of the credit, as agencies demand. */
-const BY_NUMBER = new Set(['comp', 'bought']);
+/** A part that a statement should have and nobody has filled in. */
+export interface MissingPart {
+  part: 'title' | 'creator' | 'source' | 'picture id' | 'date of access' | 'licence';
+  /** Why it should be there. */
+  says: string;
+  /** Whether the terms ask for it, so that the statement is wrong without it. */
+  owed: boolean;
+}
+
+/** What a statement lacks, by its terms. */
+export function missingParts(placard: Placard, terms: Terms = termsOfPlacard(placard)): MissingPart[] {
+  const asks = terms.requires.includes('Attribution');
+  const parts: (MissingPart | false)[] = [
+    terms.id === 'unknown' && {
+      part: 'licence',
+      says: 'Nobody has said under which terms it came.',
+      owed: true,
+    },
+    asks &&
+      placard.creator === '' && {
+        part: 'creator',
+        says: 'Its terms ask for the creator’s name.',
+        owed: true,
+      },
+    terms.requires.includes('Title') &&
+      placard.title === '' && {
+        part: 'title',
+        says: 'Its terms ask for the title, where it has one.',
+        owed: false,
+      },
+    terms.family === 'bought' &&
+      placard.source === '' && {
+        part: 'source',
+        says: 'Agencies ask to be named beside the creator.',
+        owed: true,
+      },
+    terms.family === 'bought' &&
+      placard.pictureId === '' && {
+        part: 'picture id',
+        says: 'Agencies ask for the number of the picture.',
+        owed: true,
+      },
+    terms.id === 'comp' &&
+      placard.accessed === '' && {
+        part: 'date of access',
+        says: 'A comp is credited with the day it was seen.',
+        owed: true,
+      },
+    terms.family === 'creative-commons' &&
+      placard.sourceUrl === '' && {
+        part: 'source',
+        says: 'An address where it was found is asked for, where there is one.',
+        owed: false,
+      },
+  ];
+  return parts.filter((part) => part !== false);
+}
+
 const MONTHS = 'January February March April May June July August September October November December'.split(
   ' ',
 );

@@ -1,7 +1,7 @@
-import { termsOf } from '../licence/terms.ts';
+import type { Terms } from '../licence/terms.ts';
 import { keywordsOf } from './keywords.ts';
-import type { Placard } from './placard.ts';
-import { statement, statementText } from './statement.ts';
+import { termsOfPlacard, type Placard } from './placard.ts';
+import { statement, statementText, type StatementContext } from './statement.ts';
 
 const NAMESPACES = {
   dc: 'http://purl.org/dc/elements/1.1/',
@@ -17,25 +17,30 @@ const NAMESPACES = {
  * A placard as an XMP packet (ISO 16684-1), by the properties that the IPTC Photo Metadata Standard and ccREL
  * give its fields; what is empty is left out. `changes` go into the credit line where the licence wants them named.
  */
-export function xmpOf(placard: Placard, changes: readonly string[] = []): string {
-  const terms = termsOf(placard.licence);
-  const credit = statementText(statement(placard, changes));
+export function xmpOf(placard: Placard, context: StatementContext = {}): string {
+  const terms = context.terms ?? termsOfPlacard(placard);
+  const credit = statementText(statement(placard, context));
   const free = terms.deed !== undefined;
   const properties = [
     alternative('dc:title', placard.title),
     alternative('dc:description', placard.caption),
     listed('dc:creator', 'Seq', placard.creator === '' ? [] : [placard.creator]),
     listed('dc:subject', 'Bag', keywordsOf(placard.keywords)),
-    alternative('dc:rights', credit),
+    alternative('dc:rights', placard.copyright || credit),
     text('dc:identifier', placard.pictureId),
     text('photoshop:Credit', credit),
     text('photoshop:Source', placard.source),
     alternative('Iptc4xmpCore:AltTextAccessibility', placard.decorative ? '' : placard.alt),
+    alternative('Iptc4xmpCore:ExtDescrAccessibility', placard.description),
     placard.creatorUrl === ''
       ? ''
       : `<Iptc4xmpCore:CreatorContactInfo rdf:parseType="Resource">${text('Iptc4xmpCore:CiUrlWork', placard.creatorUrl)}</Iptc4xmpCore:CreatorContactInfo>`,
     text('Iptc4xmpExt:DigImageGUID', placard.sourceUrl),
     alternative('xmpRights:UsageTerms', placard.licence === 'unknown' ? '' : terms.name),
+    text('plus:LicenseStartDate', placard.from),
+    text('plus:LicenseEndDate', placard.until),
+    alternative('plus:OtherConstraints', placard.restrictions),
+    text('plus:CopyrightStatus', copyrightStatus(terms)),
     text('xmpRights:WebStatement', terms.deed ?? ''),
     placard.licence === 'unknown'
       ? ''
@@ -51,6 +56,12 @@ export function xmpOf(placard: Placard, changes: readonly string[] = []): string
     .map(([prefix, address]) => `xmlns:${prefix}="${address}"`)
     .join(' ');
   return `<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?><x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" ${spaces}>${properties.join('')}</rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end="w"?>`;
+}
+
+/** Whether it is protected, in the words of the PLUS vocabulary; nothing where nobody knows. */
+function copyrightStatus({ id, family }: Terms): string {
+  if (id === 'unknown') return '';
+  return `http://ns.useplus.org/ldf/vocab/${family === 'public-domain' ? 'CS-PUB' : 'CS-PRO'}`;
 }
 
 const text = (name: string, value: string) => (value === '' ? '' : `<${name}>${escape(value)}</${name}>`);

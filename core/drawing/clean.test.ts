@@ -51,6 +51,13 @@ describe('a drawing', () => {
     expect(() => cleanDrawing(source)).toThrow(UnreadableDrawing);
   });
 
+  it('that refers in both ways is left with the newer one', () => {
+    const { svg: cleaned } = cleanDrawing(
+      '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"><use href="#a" xlink:href="#b"/></svg>',
+    );
+    expect(cleaned).toContain('<use href="#a"/>');
+  });
+
   it('once cleaned, stays as it is, whatever it was', () => {
     const name = fc.constantFrom(
       'rect',

@@ -109,6 +109,8 @@ function attributesOf(tag: SaxesTagNS, dropped: Set<string>): string {
   return Object.values(tag.attributes)
     .map(({ name, local, uri, prefix, value }) => {
       const refers = local === 'href' && (uri === XLINK || prefix === '');
+      // Where both ways of referring stand, the newer one counts (SVG 2, section 16.1.6).
+      if (refers && uri === XLINK && Object.hasOwn(tag.attributes, 'href')) return '';
       if (refers) {
         if (isOwnPart(value) || (tag.local === 'image' && isOwnPicture(value)))
           return ` href="${escape(value)}"`;

@@ -26,7 +26,7 @@ export type FrameShape = v.InferOutput<typeof FrameShapeSchema>;
 
 /** An embed as we keep it: everything needed to write its iframe, and nothing else. */
 export const FrameSchema = v.object({
-  src: v.pipe(v.string(), v.url(), v.maxLength(4096), v.regex(/^https?:/)),
+  src: v.pipe(v.string(), v.url(), v.maxLength(4096), v.regex(/^https?:\/\/[^/\\]/)),
   title: v.pipe(v.string(), v.minLength(1), v.maxLength(400)),
   shape: FrameShapeSchema,
   sandbox: v.array(v.picklist(SANDBOX_TOKENS)),

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { heightAt, MOST_WASTED, renditionWidths, type Measure } from './measure.ts';
+import { heightAt, MOST_WASTED, renditionWidths, sharpnessAt, type Measure } from './measure.ts';
 import { ratioInWords, simplestRatio } from './ratio.ts';
 
 const measures: Measure[] = [160, 320, 480, 720, 1120].map((width) => ({
@@ -37,6 +37,18 @@ describe('rendition widths', () => {
   it('end with the original where it is narrower than the widest wish', () => {
     expect(renditionWidths(measures, 900)).toEqual([160, 226, 320, 480, 720, 900]);
     expect(renditionWidths(measures, 100)).toEqual([100]);
+  });
+
+  it.each([
+    [1440, 'everywhere', 0.5],
+    [1439, 'plain', 0.5],
+    [720, 'plain', 1],
+    [719, 'nowhere', 1],
+    [360, 'nowhere', 2],
+  ])('a column of 720 is served by %i pixels %s', (pixels, sharp, factor) => {
+    const served = sharpnessAt({ width: 720 }, pixels);
+    expect(served.sharp).toBe(sharp);
+    expect(served.factor).toBeCloseTo(factor, 2);
   });
 
   it('never exceed the original, rise, and do not repeat', () => {

@@ -1,5 +1,12 @@
 export { ratioInWords, simplestRatio, type Ratio } from './ratio.ts';
-export { heightAt, MeasureSchema, MOST_WASTED, renditionWidths, type Measure } from './measure.ts';
+export {
+  heightAt,
+  MeasureSchema,
+  MOST_WASTED,
+  renditionWidths,
+  sharpnessAt,
+  type Measure,
+} from './measure.ts';
 export {
   CENTRE,
   dragged,
@@ -18,6 +25,7 @@ export {
   cornersOf,
   cropped,
   keptWhenTurned,
+  matrixOf,
   mirrored,
   resized,
   seenAt,

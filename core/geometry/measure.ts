@@ -46,6 +46,18 @@ function between(width: number, next: number): number[] {
   return Array.from({ length: steps - 1 }, (_, step) => Math.round(width * each ** (step + 1)));
 }
 
+/**
+ * How a width in pixels serves a measure: two pixels for each CSS pixel are sharp on fine screens, one on plain ones;
+ * with fewer it looks soft, `factor` times too few (1 or less where there are enough).
+ */
+export function sharpnessAt(
+  measure: Pick<Measure, 'width'>,
+  pixels: number,
+): { sharp: 'everywhere' | 'plain' | 'nowhere'; factor: number } {
+  const factor = measure.width / pixels;
+  return { sharp: factor <= 0.5 ? 'everywhere' : factor <= 1 ? 'plain' : 'nowhere', factor };
+}
+
 /** The height that keeps the proportions at a width, at least one pixel. */
 export function heightAt(width: number, original: { width: number; height: number }): number {
   return Math.max(1, Math.round((width * original.height) / original.width));

@@ -4,7 +4,9 @@ import {
   cornersOf,
   cropped,
   keptWhenTurned,
+  matrixOf,
   mirrored,
+  seenThrough,
   straightened,
   turned,
   wholeOf,
@@ -134,6 +136,19 @@ describe('a window', () => {
         const ideal = keptWhenTurned(original, degrees);
         expect(Math.abs(kept.width - original.width * ideal)).toBeLessThanOrEqual(1);
         expect(Math.abs(kept.height - original.height * ideal)).toBeLessThanOrEqual(1);
+      }),
+    );
+  });
+
+  it('is laid over a box so that every point of the original comes to where it is seen', () => {
+    const share = fc.double({ min: 0, max: 1, noNaN: true });
+    fc.assert(
+      fc.property(size, fc.array(step, { maxLength: 6 }), share, share, (original, steps, x, y) => {
+        const window = steps.reduce((so, next) => next(so), wholeOf(original));
+        const [a, b, c, d, e, f] = matrixOf(window, { width: 640, height: 400 });
+        const point = seenThrough(window, { x, y });
+        expect(a * point.x + c * point.y + e).toBeCloseTo(x * 640, 3);
+        expect(b * point.x + d * point.y + f).toBeCloseTo(y * 400, 3);
       }),
     );
   });

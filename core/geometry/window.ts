@@ -130,6 +130,24 @@ export function seenThrough(window: Window, share: { x: number; y: number }): { 
   return { x: window.x + x, y: window.y + y };
 }
 
+/**
+ * The matrix that lays the original so that the window fills a box: a, b, c, d, e, f as in CSS `matrix()`, from pixels
+ * of the original to pixels of the box.
+ */
+export function matrixOf(window: Window, box: Size): [number, number, number, number, number, number] {
+  const [sin, cos] = [Math.sin(radians(window.angle)), Math.cos(radians(window.angle))];
+  const [perX, perY] = [((window.mirrored ? -1 : 1) * box.width) / window.across, box.height / window.down];
+  const [a, b, c, d] = [perX * cos, -perY * sin, perX * sin, perY * cos];
+  return [
+    a,
+    b,
+    c,
+    d,
+    box.width / 2 - (a * window.x + c * window.y),
+    box.height / 2 - (b * window.x + d * window.y),
+  ];
+}
+
 /** From a way along the window's own axes to one along the original's. */
 function along(window: Window, right: number, down: number): { x: number; y: number } {
   const across = window.mirrored ? -right : right;

@@ -1,4 +1,30 @@
 export { licenceOfDeed } from './ofdeed.ts';
-export { LICENCES, termsOf, type Duty, type Permission, type Terms } from './terms.ts';
-export { termsInWords, type TermLine } from './inwords.ts';
-export { VERDICTS, verdictOf, type Verdict } from './verdict.ts';
+export {
+  DUTIES,
+  isLicence,
+  isOwnTerms,
+  LICENCES,
+  PERMISSIONS,
+  termsOf,
+  type Clause,
+  type Duty,
+  type Family,
+  type Permission,
+  type Terms,
+} from './terms.ts';
+export { deedIn } from './deedin.ts';
+export { MAY, MUST, termsInWords, type TermLine } from './inwords.ts';
+export {
+  mayWe,
+  NO_LIMITS,
+  NOTHING_ON_FILE,
+  type Answer,
+  type Limits,
+  type Obligation,
+  type OnFile,
+  type Reason,
+  type Use,
+} from './maywe.ts';
+export { APPROVALS, FIRST_POLICY, needsApproval, standingUse, type SitePolicy } from './policy.ts';
+export { together } from './sharealike.ts';
+export { VERDICTS, type Verdict } from './verdict.ts';

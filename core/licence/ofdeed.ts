@@ -1,4 +1,4 @@
-import { LICENCES } from './terms.ts';
+import { isLicence, LICENCES } from './terms.ts';
 
 /**
  * The id of the licence whose deed or legal text stands at an address, in whatever language it is shown
@@ -7,11 +7,21 @@ import { LICENCES } from './terms.ts';
 export function licenceOfDeed(address: string): string {
   if (!URL.canParse(address)) return 'unknown';
   const { hostname, pathname } = new URL(address);
-  const path = `${hostname.replace(/^www\./, '')}${pathname}`;
+  const host = hostname.replace(/^www\./, '');
+  const [folder, kind, version, port] = pathname.split('/').filter(Boolean);
+  if (host === 'creativecommons.org' && folder === 'licenses') {
+    const ported = port !== undefined && !/^(deed|legalcode)\b/.test(port);
+    const id = `cc-${kind}-${version}${ported ? `-${port}` : ''}`;
+    return isLicence(id) ? id : 'unknown';
+  }
+  const path = `${host}${pathname}`;
   const known = LICENCES.find(({ deed }) => {
     if (!deed) return false;
     const { hostname, pathname } = new URL(deed);
-    return path === `${hostname}${pathname.replace(/\/$/, '')}` || path.startsWith(`${hostname}${pathname}`);
+    const whole = `${hostname.replace(/^www\./, '')}${pathname}`;
+    return (
+      path === whole.replace(/\/$/, '') || path === whole || (whole.endsWith('/') && path.startsWith(whole))
+    );
   });
   return known?.id ?? 'unknown';
 }

@@ -60,7 +60,7 @@ export function namesAmiss(
       amiss.set(id, 'A name has small letters, digits and single hyphens, at most 80 of them.');
     else if ((wanted.get(after) ?? 0) > 1) amiss.set(id, 'Others of these would be called the same.');
     else if (after !== before && isTaken(after) && !given.has(after))
-      amiss.set(id, 'Something else is called so.');
+      amiss.set(id, 'Something else is called so, or was, and addresses lead there.');
   }
   return amiss;
 }

@@ -1,6 +1,10 @@
 import * as v from 'valibot';
 import { FrameSchema } from '../embed/frame.ts';
 
+/** Where the credit of a placement stands: under it, beside it, over its foot, or in the list at the page's end. */
+export const CREDIT_PLACES = ['below', 'beside', 'foot', 'list'] as const;
+export type CreditPlace = (typeof CREDIT_PLACES)[number];
+
 /** How a placement stands to the text round it. */
 export const POSITIONS = ['beside-left', 'beside-right', 'centred', 'alone-left', 'full', 'bleed'] as const;
 
@@ -29,6 +33,8 @@ const HeldSchema = v.object({
   /** This place's own words; null where the placard's words are used. */
   ownAlt: v.nullable(v.pipe(v.string(), v.maxLength(1000))),
   ownCaption: v.nullable(v.pipe(v.string(), v.maxLength(2000))),
+  /** Where its credit stands; below it where nothing is said. */
+  credit: v.optional(v.picklist(CREDIT_PLACES)),
 });
 
 const LinkAddressSchema = v.pipe(
@@ -129,6 +135,12 @@ const BlockSchema: v.GenericSchema<Block> = v.lazy((input) => {
   const type = typeof input === 'object' && input !== null && 'type' in input ? String(input.type) : '';
   return Object.hasOwn(BLOCKS, type) ? BLOCKS[type as keyof typeof BLOCKS] : ParagraphSchema;
 });
+
+/** A placement of which somebody says that it has these attributes; null where any of them is not as pages have it. */
+export function readPlacement(type: Placement['type'], attrs: unknown): Placement | null {
+  const read = v.safeParse(BLOCKS[type], { type, attrs });
+  return read.success ? (read.output as Placement) : null;
+}
 
 /** A page's body. The same shape as the editor's JSON, so nothing is converted on the way. */
 export const PageDocumentSchema = v.object({

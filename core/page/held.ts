@@ -1,4 +1,7 @@
 import type { Placard } from '../credit/placard.ts';
+import type { StatementContext } from '../credit/statement.ts';
+import type { OnFile } from '../licence/maywe.ts';
+import type { Terms } from '../licence/terms.ts';
 
 /** One file a browser may load instead of the original. */
 export interface Source {
@@ -25,6 +28,12 @@ export interface HeldAsset {
   id: string;
   kind: 'picture' | 'film' | 'sound';
   placard: Placard;
+  /** Its terms, where they are the organisation's own. */
+  terms?: Terms | undefined;
+  /** What lies on file of a permission. */
+  onFile?: OnFile | undefined;
+  /** When it came in (ISO 8601). */
+  addedAt?: string;
   /** Changes made to it, as its credit names them. */
   changes?: readonly string[];
   /** Pixels of what it shows; 0 for sound. */
@@ -54,4 +63,13 @@ export function wordsAt(
 ): { alt: string | null; caption: string } {
   const alt = own.ownAlt ?? (asset.placard.decorative ? '' : asset.placard.alt || null);
   return { alt, caption: own.ownCaption ?? asset.placard.caption };
+}
+
+/** What the statement of an asset is made of besides its placard. */
+export function creditContext({ changes, terms }: HeldAsset, language?: string): StatementContext {
+  return {
+    ...(changes ? { changes } : {}),
+    ...(terms ? { terms } : {}),
+    ...(language ? { language } : {}),
+  };
 }

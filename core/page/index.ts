@@ -1,12 +1,15 @@
 export {
   blockText,
+  CREDIT_PLACES,
   EMPTY_DOCUMENT,
   isLinkAddress,
   isPlacement,
   PageDocumentSchema,
   placements,
   POSITIONS,
+  readPlacement,
   type Block,
+  type CreditPlace,
   type Embed,
   type Film,
   type PageDocument,
@@ -25,6 +28,7 @@ export {
   type FilmFacts,
   type FilmShown,
 } from './hostedfilm.ts';
+export { linkedData } from './linkeddata.ts';
 export { renderDocument, type RenderContext } from './render.ts';
 export { renderSheet } from './sheet.ts';
 export { escapeHtml, plainLine } from './text.ts';

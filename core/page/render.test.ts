@@ -270,3 +270,60 @@ it('a document with anything foreign in it is refused', () => {
     content: [{ type: 'paragraph', content: [{ type: 'text', text: 'x' }] }],
   });
 });
+
+describe('a picture in versions', () => {
+  const narrow = ['image/webp', 'image/jpeg'].flatMap((mime) =>
+    [320, 600].map((width) => ({
+      screen: 'narrow' as const,
+      width,
+      height: width * 1.5,
+      mime,
+      bytes: width * 30,
+      url: `media/dome-narrow-${width}.${mime.slice(6)}`,
+    })),
+  );
+  const rendered = (asset: HeldAsset, more: object = {}) =>
+    renderDocument(page({ type: 'picture', attrs: { ...attrs, ...more } }), {
+      measures,
+      holdings: new Map([
+        [dome.id, dome],
+        [`${dome.id}@version-2`, asset],
+      ]),
+    });
+
+  it('gives narrow screens their own part, the modern format first, with its pixels, before all others', () => {
+    const html = rendered({ ...dome, sources: [...sources, ...narrow] }, { version: 'version-2' });
+    const given = [...html.matchAll(/<source ([^>]*)>/g)].map(([, said]) => said ?? '');
+    expect(given).toHaveLength(3);
+    expect(given[0]).toMatch(
+      /^media="\(max-width: 600px\)" type="image\/webp" srcset="media\/dome-narrow-320\.webp 320w, /,
+    );
+    expect(given[0]).toMatch(/sizes="100vw" width="600" height="900"$/);
+    expect(given[1]).toMatch(/^media=.*type="image\/jpeg"/);
+    expect(given[2]).not.toContain('media=');
+    // What everything falls back to is the part for wide screens.
+    expect(html).toMatch(/<img src="media\/dome-320\.jpeg"/);
+    expect(html.slice(html.indexOf('<img'))).not.toContain('narrow');
+  });
+
+  it('shows the version of its place, with the changes its credit names', () => {
+    const cut: HeldAsset = {
+      ...dome,
+      placard: { ...dome.placard, licence: 'cc-by-4.0' },
+      changes: ['cropped'],
+      sources: sources.map((source) => ({ ...source, url: source.url.replace('dome', 'dome-v2') })),
+    };
+    expect(rendered(cut, { version: 'version-2' })).toMatch(/dome-v2-320.*cropped/s);
+    expect(rendered(cut)).not.toMatch(/dome-v2|cropped/);
+  });
+
+  it('is one file where it is a drawing', () => {
+    const drawn = { width: 200, height: 100, mime: 'image/svg+xml', bytes: 900, url: 'media/dome.svg' };
+    const html = rendered(
+      { ...dome, width: 200, height: 100, sources: [...sources, drawn] },
+      { version: 'version-2' },
+    );
+    expect(html).toContain('<img src="media/dome.svg" width="200" height="100" alt="A dome."');
+    expect(html).not.toMatch(/srcset|<picture|<source/);
+  });
+});

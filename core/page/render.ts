@@ -3,13 +3,16 @@ import { frameToHtml } from '../embed/frame.ts';
 import type { Measure } from '../geometry/measure.ts';
 import type { Block, Embed, Film, Inline, List, PageDocument, Picture } from './document.ts';
 import { columnOf, figureStyle, NARROW, shownWidth, sizesAttribute, type Standing } from './figure.ts';
-import { heldKey, wordsAt, type HeldAsset, type Holdings, type Source } from './held.ts';
+import { arranged, renderCredits } from './credits.ts';
+import { creditContext, heldKey, wordsAt, type HeldAsset, type Holdings, type Source } from './held.ts';
 import { escapeHtml } from './text.ts';
 
 /** What rendering needs besides the document. */
 export interface RenderContext {
   measures: readonly Measure[];
   holdings: Holdings;
+  /** The readers' language (BCP 47). */
+  language?: string;
 }
 
 /**
@@ -18,8 +21,7 @@ export interface RenderContext {
  * exist are left out.
  */
 export function renderDocument(document: PageDocument, context: RenderContext): string {
-  return document.content
-    .map((block) => renderBlock(block, context))
+  return [...document.content.map((block) => renderBlock(block, context)), renderCredits(document, context)]
     .filter((html) => html !== '')
     .join('\n');
 }
@@ -81,14 +83,8 @@ function renderHeld(block: Picture | Film, context: RenderContext): string {
     block.type === 'film'
       ? renderFilm(asset, words.alt)
       : linked(block.attrs.linksTo, renderPicture(asset, words.alt ?? '', standing, context));
-  const credit = statementHtml(statement(asset.placard, asset.changes));
-  const caption = [
-    words.caption === '' ? '' : escapeHtml(words.caption),
-    credit === '' ? '' : `<small>${credit}</small>`,
-  ]
-    .filter((part) => part !== '')
-    .join('<br>');
-  return `<figure style="${figureStyle(standing)}">${media}${caption === '' ? '' : `<figcaption>${caption}</figcaption>`}</figure>`;
+  const credit = statementHtml(statement(asset.placard, creditContext(asset, context.language)));
+  return arranged(figureStyle(standing), media, escapeHtml(words.caption), credit, block.attrs.credit);
 }
 
 function linked(address: string | null | undefined, html: string): string {

@@ -1,7 +1,13 @@
 import { escapeHtml } from './text.ts';
 
 /** A whole document round a rendered body: for the preview and for the page that opens offline. */
-export function renderSheet(parts: { title: string; language: string; style: string; body: string }): string {
+export function renderSheet(parts: {
+  title: string;
+  language: string;
+  style: string;
+  body: string;
+  data?: string;
+}): string {
   // A style element ends at the first </style, whatever stands before it.
   const style = parts.style.replace(/<\/(?=style)/gi, '<\\/');
   return `<!doctype html>
@@ -10,7 +16,7 @@ export function renderSheet(parts: { title: string; language: string; style: str
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escapeHtml(parts.title)}</title>
-<style>${style}</style>
+<style>${style}</style>${parts.data ? `\n${parts.data}` : ''}
 </head>
 <body>
 <main>

@@ -138,11 +138,5 @@ export function withEdit(edits: readonly Edit[], kind: Edit['kind'], edit: Edit 
   );
 }
 
-/** The edits of a list that decide what is seen, and the ones that change how it looks. */
-export function parted(edits: readonly Edit[]): { shape: Edit[]; look: Edit[] } {
-  const shaping = (edit: Edit) => ORDER.indexOf(edit.kind) <= ORDER.indexOf('resize');
-  return { shape: edits.filter(shaping), look: edits.filter((edit) => !shaping(edit)) };
-}
-
 /** True when the result has parts that are seen through. */
 export const cutsThrough = (edits: readonly Edit[]) => edits.some(({ kind }) => kind === 'corners');

@@ -5,7 +5,6 @@ export {
   EditSchema,
   EditsSchema,
   ImpossibleEdit,
-  parted,
   ToneSchema,
   windowAfter,
   withEdit,
@@ -41,3 +40,4 @@ export {
   type Quality,
   type Sheet,
 } from './preparation.ts';
+export { fitted, mirroredBy, turnedBy, uncutSize } from './reshape.ts';

@@ -21,6 +21,7 @@ import {
   type EditOf,
   type Tone,
 } from './edit.ts';
+import { fits } from './reshape.ts';
 import { UNTONED } from './tone.ts';
 
 /** How good a file has to be: as usual, looking the same as it would uncompressed, or within some bytes. */
@@ -68,7 +69,7 @@ export function windowOf(
 ): Window {
   const window = windowAfter(edits, original);
   if (screen === 'wide' || !narrow) return window;
-  if (!fitting(narrow, window.size))
+  if (!fits(narrow, window.size))
     throw new ImpossibleEdit(
       `The part for narrow screens does not lie within the ${window.size.width} × ${window.size.height} pixels that there are.`,
     );
@@ -159,7 +160,9 @@ export function preparedBy(sheet: Sheet, before: Preparation, original: Size, im
         window.size,
         focalIn(window, before.focal, original),
       )
-    : fitting(before.narrow, window.size);
+    : before.narrow && fits(before.narrow, window.size)
+      ? before.narrow
+      : null;
   return { edits, focal: before.focal, narrow, output: sheet.output };
 }
 
@@ -172,9 +175,6 @@ export function focalIn(window: Window, focal: FocalPoint | null, original: Size
 }
 
 const wholly = (part: Rectangle, size: Size) => part.width === size.width && part.height === size.height;
-const fitting = (part: Rectangle | null, size: Size) =>
-  part && part.x + part.width <= size.width && part.y + part.height <= size.height ? part : null;
-
 function toned(tone: Tone): EditOf<'tone'> | null {
   const untouched = (Object.keys(UNTONED) as (keyof Tone)[]).every((part) => tone[part] === 0);
   return untouched ? null : { kind: 'tone', ...tone };

@@ -52,12 +52,15 @@ function rules(
   asset: HeldAsset,
   content: Block[] = [picture()],
   standing: ReturnType<CheckContext['standingOf']> = 'approved',
+  policy: Partial<CheckContext['policy']> = {},
 ) {
   const context: CheckContext = {
     measures,
     holdings: new Map([['asset-1', asset]]),
     standingOf: () => standing,
     heavyBytes: 100_000,
+    policy: { commercial: false, territory: [], approval: 'nothing', ...policy },
+    today: '2026-11-25',
   };
   return checkPage({ type: 'doc', content }, context).map(({ rule, severity }) => `${severity} ${rule}`);
 }
@@ -83,6 +86,39 @@ describe('a picture', () => {
     expect(rules({ ...held(labelled), sources: [] })).toEqual(['stop not-prepared']));
   it('that is gone is said to be', () =>
     expect(rules(held(labelled), [picture({ asset: 'asset-2' })])).toEqual(['stop asset-gone']));
+});
+
+describe('terms', () => {
+  const onFile = { state: 'approved', until: '', commercial: true, changes: true } as const;
+  const asked = { ...labelled, licence: 'permission' };
+  it.each<[string, HeldAsset, Partial<CheckContext['policy']>, string[]]>([
+    [
+      'may not be changed',
+      { ...held({ ...labelled, licence: 'cc-by-nd-4.0' }), changes: ['cropped'] },
+      {},
+      ['stop terms-against'],
+    ],
+    [
+      'may not be sold',
+      held({ ...labelled, licence: 'cc-by-nc-4.0' }),
+      { commercial: true },
+      ['stop terms-against'],
+    ],
+    ['are over', held({ ...labelled, until: '2026-11-24' }), {}, ['stop terms-against']],
+    ['end today', held({ ...labelled, until: '2026-11-25' }), {}, ['warn terms-end-soon']],
+    ['end in thirty days', held({ ...labelled, until: '2026-12-25' }), {}, ['warn terms-end-soon']],
+    ['end later', held({ ...labelled, until: '2026-12-26' }), {}, []],
+    ['hold elsewhere', held({ ...labelled, territory: 'AT' }), { territory: ['DE'] }, ['stop terms-against']],
+    ['are reserved', held({ ...labelled, licence: 'reserved' }), {}, ['stop terms-against']],
+    ['need approval', held(asked), { approval: 'permissions' }, ['stop terms-not-approved']],
+    ['are approved', { ...held(asked), onFile }, { approval: 'permissions' }, []],
+    ['of free works need none', held(labelled), { approval: 'permissions' }, []],
+    ['all need it', held(labelled), { approval: 'everything' }, ['stop terms-not-approved']],
+    ['that are ours need none', held({ ...labelled, licence: 'own' }), { approval: 'everything' }, []],
+    ['were refused', { ...held(asked), onFile: { ...onFile, state: 'refused' } }, {}, ['stop terms-against']],
+  ])('that %s', (_, asset, policy, found) => {
+    expect(rules(asset, undefined, undefined, policy)).toEqual(found);
+  });
 });
 
 describe('an embed', () => {
@@ -126,4 +162,35 @@ it('a page weighs what a browser loads at that width', () => {
   expect(pageWeight(document, context, 1280)).toBe(720 * 40);
   expect(pageWeight(document, context, 390)).toBe(640 * 40);
   expect(pageWeight(document, context, 300)).toBe(320 * 40);
+});
+
+describe('a picture in versions', () => {
+  const asset = held(labelled);
+  const weight = (sources: HeldAsset['sources'], viewport: number) =>
+    pageWeight(
+      { type: 'doc', content: [picture()] },
+      { measures, holdings: new Map([['asset-1', { ...asset, sources }]]) },
+      viewport,
+    );
+
+  it('weighs what its own part for narrow screens weighs there, and not elsewhere', () => {
+    const part = {
+      screen: 'narrow' as const,
+      width: 400,
+      height: 600,
+      mime: 'image/webp',
+      bytes: 77,
+      url: 'n',
+    };
+    expect(weight([...asset.sources, part], 390)).toBe(77);
+    expect(weight([...asset.sources, part], 1280)).toBe(weight(asset.sources, 1280));
+  });
+
+  it('is never soft where it is a drawing, and weighs its one file at every width', () => {
+    const drawn = { width: 40, height: 20, mime: 'image/svg+xml', bytes: 900, url: 's' };
+    const drawing = { ...asset, width: 40, height: 20, sources: [...held(labelled, 320).sources, drawn] };
+    expect(rules({ ...drawing, sources: held(labelled, 320).sources })).toContain('warn soft');
+    expect(rules(drawing)).not.toContain('warn soft');
+    expect([weight(drawing.sources, 390), weight(drawing.sources, 1280)]).toEqual([900, 900]);
+  });
 });

@@ -1,4 +1,7 @@
-import { lacks } from '../credit/placard.ts';
+import { lacks, limitsOf, termsOfPlacard } from '../credit/placard.ts';
+import { mayWe } from '../licence/maywe.ts';
+import { needsApproval, standingUse, type SitePolicy } from '../licence/policy.ts';
+import type { Terms } from '../licence/terms.ts';
 import { columnOf, NARROW, shownWidth } from '../page/figure.ts';
 import { placements, type Embed, type Film, type PageDocument, type Picture } from '../page/document.ts';
 import { heldKey, wordsAt, type HeldAsset } from '../page/held.ts';
@@ -14,7 +17,14 @@ export interface CheckContext extends RenderContext {
   standingOf: (host: string) => HostStanding;
   /** Bytes above which one loaded file is called heavy. */
   heavyBytes: number;
+  /** What the site is for, and whose terms a reviewer has to approve. */
+  policy: SitePolicy;
+  /** Today, as ISO 8601: 2026-11-25. */
+  today: string;
 }
+
+/** Days before its end from which on something is said to end soon. */
+const SOON = 30;
 
 /** Checks a page and says what is wrong or doubtful, in the order of the page. */
 export function checkPage(document: PageDocument, context: CheckContext): Finding[] {
@@ -51,7 +61,8 @@ function checkHeld(block: Picture | Film, context: CheckContext): Finding[] {
       remedy: 'Say what it shows, or mark it as decorative (WCAG 1.1.1).',
     });
   }
-  const missing = lacks(asset.placard);
+  const terms = asset.terms ?? termsOfPlacard(asset.placard);
+  const missing = lacks(asset.placard, terms);
   if (missing.includes('licence')) {
     findings.push({
       rule: 'licence-unknown',
@@ -79,6 +90,7 @@ function checkHeld(block: Picture | Film, context: CheckContext): Finding[] {
       remedy: 'Buy it and swap in the original, or take it out.',
     });
   }
+  findings.push(...checkTerms(where, name, asset, terms, context));
   if (block.type === 'picture') findings.push(...checkPixels(block, asset, context));
   if (asset.kind === 'film' && asset.tracks.length === 0) {
     findings.push({
@@ -91,6 +103,54 @@ function checkHeld(block: Picture | Film, context: CheckContext): Finding[] {
   }
   return findings;
 }
+
+/** Whether its terms allow it to stand here, as it is, from today on. */
+function checkTerms(
+  where: string,
+  name: string,
+  asset: HeldAsset,
+  terms: Terms,
+  { policy, today }: CheckContext,
+): Finding[] {
+  const findings: Finding[] = [];
+  const limits = limitsOf(asset.placard);
+  const { onFile } = asset;
+  const { reasons } = mayWe(terms, standingUse(policy, today, asset.changes), limits, onFile);
+  const against = reasons.filter(({ weighs }) => weighs === 'against');
+  // What is not known and what is not bought is said in its own words.
+  if (against.length > 0 && terms.id !== 'unknown' && terms.id !== 'comp') {
+    const cited = against.flatMap(({ clause }) => clause?.text ?? []);
+    findings.push({
+      rule: 'terms-against',
+      severity: 'stop',
+      where,
+      says: `“${name}” may not stand here. ${against.map(({ says }) => says).join(' ')}`,
+      remedy: `Choose another, change what is done to it, or get leave${cited.length > 0 ? ` (${[...new Set(cited)].join('; ')})` : ''}.`,
+    });
+  }
+  const ends = [limits.until, onFile?.until ?? ''].filter((day) => day >= today).toSorted()[0];
+  if (ends && daysBetween(today, ends) <= SOON) {
+    findings.push({
+      rule: 'terms-end-soon',
+      severity: 'warn',
+      where,
+      says: `“${name}” may be shown until ${ends} only.`,
+      remedy: 'Replace it before then, or have its terms extended.',
+    });
+  }
+  if (needsApproval(terms, policy) && onFile?.state !== 'approved') {
+    findings.push({
+      rule: 'terms-not-approved',
+      severity: 'stop',
+      where,
+      says: `No reviewer has approved the terms of “${name}”.`,
+      remedy: 'Put the permission on file and ask a reviewer to look at it.',
+    });
+  }
+  return findings;
+}
+
+const daysBetween = (from: string, until: string) => (Date.parse(until) - Date.parse(from)) / 86_400_000;
 
 function checkPixels(block: Picture, asset: HeldAsset, context: CheckContext): Finding[] {
   const { position, measure, id } = block.attrs;

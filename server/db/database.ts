@@ -11,7 +11,13 @@ export type Queryable = Pick<
   'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute'
 >;
 
-/** Opens a pool on the database at `url` (mysql://…); connections are made when first needed. */
+/** How often a transaction is begun anew that the database broke off for another's sake. */
+const MOST_TRIES = 6;
+
+/**
+ * Opens a pool on the database at `url` (mysql://…); connections are made when first needed. A transaction that waits for
+ * one that waits for it is broken off by the database, and begun anew: what it does must not reach beyond the database.
+ */
 export function openDatabase(url: string): Database {
   const pool = mysql.createPool({
     uri: url,
@@ -23,7 +29,17 @@ export function openDatabase(url: string): Database {
     idleTimeout: 30_000,
   });
   const database = drizzle(pool, { schema, mode: 'default' });
-  return Object.assign(database, { close: () => pool.end() });
+  const once = database.transaction.bind(database);
+  const transaction: typeof once = async (work, configuration) => {
+    for (let tried = 1; ; tried++)
+      try {
+        return await once(work, configuration);
+      } catch (error) {
+        if (codeOf(error) !== 'ER_LOCK_DEADLOCK' || tried === MOST_TRIES) throw error;
+        await new Promise((resolve) => setTimeout(resolve, tried * 40 * Math.random()));
+      }
+  };
+  return Object.assign(database, { transaction, close: () => pool.end() });
 }
 
 /** Brings the tables up to date. Two processes may start at once: the second waits for the first. */
@@ -41,7 +57,11 @@ export async function migrateDatabase(url: string): Promise<void> {
 }
 
 /** True when a write was refused because a unique key is taken. */
-export function isDuplicate(error: unknown): boolean {
-  const cause = error instanceof Error && error.cause ? error.cause : error;
-  return typeof cause === 'object' && cause !== null && 'code' in cause && cause.code === 'ER_DUP_ENTRY';
+export const isDuplicate = (error: unknown): boolean => codeOf(error) === 'ER_DUP_ENTRY';
+
+/** What the database calls an error, through however many layers it was reported. */
+function codeOf(error: unknown): unknown {
+  for (let cause = error; cause instanceof Error; cause = cause.cause)
+    if ('code' in cause && typeof cause.code === 'string' && cause.code.startsWith('ER_')) return cause.code;
+  return undefined;
 }

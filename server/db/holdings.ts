@@ -10,7 +10,7 @@ import {
   unique,
   varchar,
 } from 'drizzle-orm/mysql-core';
-import type { Facts, Visibility } from '@placard/core/contract';
+import type { Facts, Policy, Visibility } from '@placard/core/contract';
 import type { EmbeddedFields, Placard } from '@placard/core/credit';
 import type { Measure } from '@placard/core/geometry';
 import type { Preparation } from '@placard/core/prep';
@@ -26,6 +26,8 @@ export const site = mysqlTable('site', {
   /** The most bytes it may use; null for as much as the disk has. */
   room: bigint('room', { mode: 'number' }),
   modernFormat: varchar('modern_format', { length: 10 }).$type<'webp' | 'avif'>().notNull(),
+  /** How it stands to what is not its own; null for how a site begins. */
+  policy: json<Policy>('policy'),
 });
 
 export const section = mysqlTable(
@@ -142,6 +144,7 @@ export const placard = mysqlTable('placard', {
   alt: varchar('alt', { length: 1000 }).notNull(),
   decorative: boolean('decorative').notNull(),
   caption: varchar('caption', { length: 2000 }).notNull(),
+  description: text('description').notNull().default(''),
   keywords: varchar('keywords', { length: 2000 }).notNull().default(''),
   creator: varchar('creator', { length: 300 }).notNull(),
   creatorUrl: varchar('creator_url', { length: 2000 }).notNull(),
@@ -149,7 +152,14 @@ export const placard = mysqlTable('placard', {
   sourceUrl: varchar('source_url', { length: 2000 }).notNull(),
   pictureId: varchar('picture_id', { length: 120 }).notNull(),
   accessed: varchar('accessed', { length: 10 }).notNull(),
+  copyright: varchar('copyright', { length: 300 }).notNull().default(''),
   licence: varchar('licence', { length: 40 }).notNull(),
+  from: varchar('shown_from', { length: 10 }).notNull().default(''),
+  until: varchar('shown_until', { length: 10 }).notNull().default(''),
+  territory: varchar('territory', { length: 1000 }).notNull().default(''),
+  impressions: varchar('impressions', { length: 12 }).notNull().default(''),
+  exclusive: varchar('exclusive', { length: 200 }).notNull().default(''),
+  restrictions: text('restrictions').notNull().default(''),
 });
 
 /** The original plus an ordered list of edits; number 1 is the original as it first came. */

@@ -17,6 +17,7 @@ export const job = mysqlTable(
     done: int('done').notNull().default(0),
     total: int('total').notNull().default(0),
     says: varchar('says', { length: 500 }).notNull().default(''),
+    /** When it was last asked for. */
     createdAt: moment('created_at').notNull(),
     changedAt: moment('changed_at').notNull(),
   },

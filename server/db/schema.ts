@@ -1,5 +1,6 @@
 export * from './holdings.ts';
 export * from './jobs.ts';
+export * from './labels.ts';
 export * from './pages.ts';
 export * from './people.ts';
 export * from './prep.ts';

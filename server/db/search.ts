@@ -1,5 +1,6 @@
 import { bigint, boolean, index, int, mysqlTable, text, varchar } from 'drizzle-orm/mysql-core';
 import type { Facts, Visibility } from '@placard/core/contract';
+import type { Verdict } from '@placard/core/licence';
 import { id, moment } from './columns.ts';
 import { asset } from './holdings.ts';
 
@@ -22,6 +23,9 @@ export const searchRow = mysqlTable(
     shape: varchar('shape', { length: 10 }).notNull(),
     colour: varchar('colour', { length: 10 }).notNull(),
     licence: varchar('licence', { length: 40 }).notNull(),
+    /** Whether it may be used as it is, and the day after which it may not any more. */
+    verdict: varchar('verdict', { length: 10 }).$type<Verdict>().notNull(),
+    until: varchar('shown_until', { length: 10 }).notNull(),
     visibility: varchar('visibility', { length: 10 }).$type<Visibility>().notNull(),
     lacksAlt: boolean('lacks_alt').notNull(),
     lacksCredit: boolean('lacks_credit').notNull(),
@@ -41,6 +45,7 @@ export const searchRow = mysqlTable(
     index('search_bytes').on(table.siteId, table.binned, table.bytes),
     index('search_pixels').on(table.siteId, table.binned, table.pixels),
     index('search_placed').on(table.siteId, table.binned, table.placedAt),
+    index('search_until').on(table.siteId, table.binned, table.until),
     index('search_section').on(table.siteId, table.binned, table.sectionId, table.addedAt),
   ],
 );

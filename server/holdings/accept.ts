@@ -1,14 +1,15 @@
 import { and, eq, inArray, like, or } from 'drizzle-orm';
+import type { AnyMySqlColumn } from 'drizzle-orm/mysql-core';
 import type { Person, Planned, Wish } from '@placard/core/contract';
 import { BLANK_PLACARD } from '@placard/core/credit';
 import { freeName, slug } from '@placard/core/naming';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
-import { arrival, asset, original, placard, prepSheet, section } from '../db/schema.ts';
+import { arrival, asset, formerName, original, placard, prepSheet, section } from '../db/schema.ts';
 import { NotFound } from '../http/problem.ts';
 import { enqueue } from '../jobs/queue.ts';
-import { AS_IT_CAME, preparedBy, UNTONED, type Tone } from '@placard/core/prep';
-import { toneFor } from '../imaging/smallpicture.ts';
+import { AS_IT_CAME, preparedBy, UNTONED, type Sheet, type Tone } from '@placard/core/prep';
+import { toneOf } from '../imaging/smallpicture.ts';
 import type { Store } from '../store/store.ts';
 import { addVersion } from './versions.ts';
 import { replaceFile } from './replacefile.ts';
@@ -53,20 +54,24 @@ export async function planArrivals(database: Database, siteId: string, wishes: W
   });
 }
 
-/** Who has these names or the same with a number behind. */
+/** Who has these names or the same with a number behind; null for a name that only leads on to another. */
 async function namesLike(database: Queryable, siteId: string, bases: string[]) {
-  if (bases.length === 0) return new Map<string, { id: string; title: string }>();
+  const holders = new Map<string, { id: string; title: string } | null>();
+  if (bases.length === 0) return holders;
+  const alike = (name: AnyMySqlColumn) =>
+    or(inArray(name, bases), ...bases.map((base) => like(name, `${base}-%`)));
+  const former = await database
+    .select({ name: formerName.name })
+    .from(formerName)
+    .where(and(eq(formerName.siteId, siteId), alike(formerName.name)));
   const rows = await database
     .select({ id: asset.id, name: asset.name, title: placard.title, fileName: asset.fileName })
     .from(asset)
     .innerJoin(placard, eq(placard.assetId, asset.id))
-    .where(
-      and(
-        eq(asset.siteId, siteId),
-        or(inArray(asset.name, bases), ...bases.map((base) => like(asset.name, `${base}-%`))),
-      ),
-    );
-  return new Map(rows.map(({ id, name, title, fileName }) => [name, { id, title: title || fileName }]));
+    .where(and(eq(asset.siteId, siteId), alike(asset.name)));
+  for (const { name } of former) holders.set(name, null);
+  for (const { id, name, title, fileName } of rows) holders.set(name, { id, title: title || fileName });
+  return holders;
 }
 
 /**
@@ -81,7 +86,7 @@ export async function acceptArrival(
   person: Person,
   wish: Wish,
 ): Promise<string | null> {
-  const improved = await toneOfArrival(database, store, wish.id);
+  const rule = await ruleFor(database, store, wish);
   return database.transaction(async (transaction) => {
     const [row] = await transaction
       .select()
@@ -101,8 +106,9 @@ export async function acceptArrival(
     const base = wantedName(wish, row, file.facts.kind);
     const taken = await namesLike(transaction, siteId, [base]);
     const place = wish.instead ?? (wish.taken === 'replace' ? taken.get(base)?.id : undefined);
-    if (wish.taken === 'skip' && taken.has(base))
-      throw new NotFound(`It was left in the arrivals: “${base}” is taken by “${taken.get(base)?.title}”.`);
+    const holder = taken.get(base);
+    if (wish.taken === 'skip' && holder)
+      throw new NotFound(`It was left in the arrivals: “${base}” is taken by “${holder.title}”.`);
     await transaction.delete(arrival).where(eq(arrival.id, wish.id));
     if (place) {
       const [held] = await transaction
@@ -139,13 +145,8 @@ export async function acceptArrival(
       facts: file.facts,
       person: person.id,
     });
-    const [rule] = await transaction
-      .select({ sheet: prepSheet.sheet })
-      .from(section)
-      .innerJoin(prepSheet, eq(prepSheet.id, section.sheetId))
-      .where(eq(section.id, wish.section));
     if (rule && file.facts.kind === 'picture' && !file.facts.animated) {
-      const preparation = preparedBy(rule.sheet, AS_IT_CAME, file.facts, improved);
+      const preparation = preparedBy(rule.sheet, AS_IT_CAME, file.facts, rule.improved);
       const next = await addVersion(transaction, {
         asset: id,
         sha256: row.sha256,
@@ -162,13 +163,22 @@ export async function acceptArrival(
   });
 }
 
-/** The tone that would improve what has arrived; read before anything is held still for it. */
-async function toneOfArrival(database: Database, store: Store, id: string): Promise<Tone> {
+/** The prep sheet that rules a section, and the tone it wishes for this arrival; read before anything is held still for it. */
+async function ruleFor(
+  database: Database,
+  store: Store,
+  wish: Wish,
+): Promise<{ sheet: Sheet; improved: Tone } | null> {
+  const [rule] = await database
+    .select({ sheet: prepSheet.sheet })
+    .from(section)
+    .innerJoin(prepSheet, eq(prepSheet.id, section.sheetId))
+    .where(eq(section.id, wish.section));
+  if (rule?.sheet.tone?.way !== 'improve') return rule ? { ...rule, improved: UNTONED } : null;
   const [file] = await database
-    .select({ thumbnail: original.thumbnail, facts: original.facts })
+    .select({ thumbnail: original.thumbnail })
     .from(arrival)
     .innerJoin(original, eq(original.sha256, arrival.sha256))
-    .where(eq(arrival.id, id));
-  if (file?.facts.kind !== 'picture' || !file.thumbnail) return UNTONED;
-  return toneFor(await store.bytes(file.thumbnail));
+    .where(eq(arrival.id, wish.id));
+  return { ...rule, improved: await toneOf(store, file?.thumbnail ?? null) };
 }

@@ -8,9 +8,12 @@ import type { Store } from '../store/store.ts';
 const MOST = 4;
 
 /** The SHA-256 of what is held or arriving and looks like this file, the likest first. */
-export async function alikeTo(database: Database, siteId: string, sha256: string): Promise<string[]> {
-  const [file] = await database.select().from(original).where(eq(original.sha256, sha256));
-  if (file?.likeness == null || file.facts.kind !== 'picture') return [];
+export async function alikeTo(
+  database: Database,
+  siteId: string,
+  file: Pick<typeof original.$inferSelect, 'sha256' | 'likeness' | 'facts'>,
+): Promise<string[]> {
+  if (file.likeness === null || file.facts.kind !== 'picture') return [];
   // Cast, since a number of 64 bits given as text would be taken for a floating-point one.
   const bits = sql<number>`bit_count(${original.likeness} ^ cast(${file.likeness.toString()} as unsigned))`;
   const rows = await database
@@ -18,7 +21,7 @@ export async function alikeTo(database: Database, siteId: string, sha256: string
     .from(original)
     .where(
       and(
-        ne(original.sha256, sha256),
+        ne(original.sha256, file.sha256),
         sql`${bits} <= ${SAME_PICTURE}`,
         sql`(exists (select 1 from ${asset} where ${asset.sha256} = ${original.sha256} and ${asset.siteId} = ${siteId} and ${asset.binnedAt} is null)
           or exists (select 1 from ${arrival} where ${arrival.sha256} = ${original.sha256} and ${arrival.siteId} = ${siteId}))`,

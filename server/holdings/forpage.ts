@@ -2,7 +2,9 @@ import { and, eq, inArray, or } from 'drizzle-orm';
 import { heldKey, type HeldAsset } from '@placard/core/page';
 import { changesMade } from '@placard/core/prep';
 import type { Database } from '../db/database.ts';
-import { asset, original, placard, rendition, track, version } from '../db/schema.ts';
+import { onFileOf } from '../labels/permissions.ts';
+import { termsOfRow } from '../labels/terms.ts';
+import { asset, original, ownTerms, placard, rendition, track, version } from '../db/schema.ts';
 import { placardOf } from './assets.ts';
 
 /** A file that a page loads, and what it is, for naming it. */
@@ -37,13 +39,14 @@ export async function holdingsFor(
     own.length > 0
       ? or(eq(version.id, asset.versionId), inArray(version.id, own))
       : eq(version.id, asset.versionId);
-  const [rows, renditions, tracks] = await Promise.all([
+  const [rows, renditions, tracks, onFile] = await Promise.all([
     database
-      .select({ asset, original, placard, version })
+      .select({ asset, original, placard, version, ownTerms })
       .from(asset)
       .innerJoin(version, and(eq(version.assetId, asset.id), shown))
       .innerJoin(original, eq(original.sha256, version.sha256))
       .innerJoin(placard, eq(placard.assetId, asset.id))
+      .leftJoin(ownTerms, eq(ownTerms.id, placard.licence))
       .where(inArray(asset.id, ids)),
     database
       .select({ rendition })
@@ -53,8 +56,13 @@ export async function holdingsFor(
       .where(and(inArray(asset.id, ids), shown))
       .orderBy(rendition.width),
     database.select().from(track).where(inArray(track.assetId, ids)),
+    onFileOf(database, ids),
   ]);
-  const held = rows.map((row) => {
+  const byVersion = new Map<string, (typeof rendition.$inferSelect)[]>();
+  for (const { rendition: file } of renditions)
+    byVersion.set(file.versionId, [...(byVersion.get(file.versionId) ?? []), file]);
+  const held = new Map<string, HeldAsset>();
+  for (const row of rows) {
     const { id, name, versionId } = row.asset;
     const { facts, bytes, key } = row.original;
     const current = row.version.id === versionId;
@@ -64,27 +72,28 @@ export async function holdingsFor(
       kind: facts.kind,
       placard: placardOf(row.placard),
       changes: changesMade(row.version.preparation.edits),
+      ...(row.ownTerms ? { terms: termsOfRow(row.ownTerms) } : {}),
+      onFile: onFile.get(id),
+      addedAt: row.asset.addedAt.toISOString(),
       width: row.version.width,
       height: row.version.height,
       duration: facts.duration,
       file: playable ? { url: addressOf({ key, name, part: '', bytes }), mime: facts.mime, bytes } : null,
-      sources: renditions
-        .filter(({ rendition }) => rendition.versionId === row.version.id)
-        .map(({ rendition: { screen, width, height, mime, bytes, key } }) => ({
-          screen,
-          width,
-          height,
-          mime,
+      sources: (byVersion.get(row.version.id) ?? []).map(({ screen, width, height, mime, bytes, key }) => ({
+        screen,
+        width,
+        height,
+        mime,
+        bytes,
+        url: addressOf({
+          key,
+          name,
+          part: [current ? '' : `v${row.version.number}`, screen === 'narrow' ? screen : '', width]
+            .filter(Boolean)
+            .join('-'),
           bytes,
-          url: addressOf({
-            key,
-            name,
-            part: [current ? '' : `v${row.version.number}`, screen === 'narrow' ? screen : '', width]
-              .filter(Boolean)
-              .join('-'),
-            bytes,
-          }),
-        })),
+        }),
+      })),
       tracks: tracks
         .filter(({ assetId }) => assetId === id)
         .map(({ language, label, key }) => ({
@@ -93,14 +102,14 @@ export async function holdingsFor(
           url: addressOf({ key, name, part: language, bytes: 0 }),
         })),
     };
-    return { asset, version: row.version.id, current };
-  });
+    held.set(heldKey({ asset: id, version: row.version.id }), asset);
+    if (current) held.set(id, asset);
+  }
   return new Map(
     uses.flatMap((use) => {
-      const found =
-        held.find(({ asset, version }) => asset.id === use.asset && version === use.version) ??
-        held.find(({ asset, current }) => asset.id === use.asset && current);
-      return found ? [[heldKey(use), found.asset] as const] : [];
+      // A place whose version is gone shows the asset's own.
+      const found = held.get(heldKey(use)) ?? held.get(use.asset);
+      return found ? [[heldKey(use), found] as const] : [];
     }),
   );
 }

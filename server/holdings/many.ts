@@ -1,17 +1,9 @@
 import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
-import { changeKeywords, type Placard } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
-import { asset, page, placard, placement, rendition, section, track, version } from '../db/schema.ts';
+import { asset, page, placard, placement, section } from '../db/schema.ts';
 import { NotFound, Problem } from '../http/problem.ts';
 import { replaceInPages } from '../pages/changepages.ts';
-import type { Store } from '../store/store.ts';
-import { forgetOriginal } from './arrivals.ts';
-import { askToRelabel } from './label.ts';
-import { placardOf } from './assets.ts';
 import { refreshSearch } from './searchrows.ts';
-
-/** As many characters as the line of keywords on a placard takes. */
-const MOST_KEYWORDS = 2000;
 
 /** Files assets under other sections, all or none. Answers where each was. Throws NotFound. */
 export async function moveAssets(
@@ -38,69 +30,6 @@ export async function moveAssets(
       await refreshSearch(transaction, move.assets);
     }
     return [...before].map(([section, assets]) => ({ section, assets }));
-  });
-}
-
-/** Writes fields on many placards, all or none. Answers what stood there, the same texts together. */
-export async function labelAssets(
-  database: Database,
-  siteId: string,
-  labels: readonly { assets: readonly string[]; changes: Partial<Placard> }[],
-): Promise<{ assets: string[]; changes: Partial<Placard> }[]> {
-  return writeLabels(
-    database,
-    siteId,
-    labels.map(({ assets, changes }) => ({ assets, changesOf: () => changes })),
-  );
-}
-
-/** Adds keywords to many placards and takes others away, all or none. Answers what stood there. */
-export async function keywordAssets(
-  database: Database,
-  siteId: string,
-  { assets, add, remove }: { assets: readonly string[]; add: string; remove: string },
-): Promise<{ assets: string[]; changes: Partial<Placard> }[]> {
-  const changesOf = ({ keywords }: Placard) => ({
-    keywords: changeKeywords(keywords, add, remove).slice(0, MOST_KEYWORDS),
-  });
-  return writeLabels(database, siteId, [{ assets, changesOf }]);
-}
-
-async function writeLabels(
-  database: Database,
-  siteId: string,
-  labels: readonly { assets: readonly string[]; changesOf: (label: Placard) => Partial<Placard> }[],
-): Promise<{ assets: string[]; changes: Partial<Placard> }[]> {
-  return database.transaction(async (transaction) => {
-    const before = new Map<string, { assets: string[]; changes: Partial<Placard> }>();
-    for (const { assets, changesOf } of labels) {
-      const rows = await transaction
-        .select({ placard })
-        .from(placard)
-        .innerJoin(asset, eq(asset.id, placard.assetId))
-        .where(and(inArray(placard.assetId, [...assets]), eq(asset.siteId, siteId)))
-        .for('update');
-      for (const { placard: row } of rows) {
-        const label = placardOf(row);
-        const changes = changesOf(label);
-        const fields = (Object.keys(changes) as (keyof Placard)[]).filter(
-          (field) => changes[field] !== label[field],
-        );
-        if (fields.length === 0) continue;
-        const stood = Object.fromEntries(fields.map((field) => [field, label[field]])) as Partial<Placard>;
-        const same = JSON.stringify(stood);
-        const group = before.get(same) ?? { assets: [], changes: stood };
-        group.assets.push(row.assetId);
-        before.set(same, group);
-        await transaction
-          .update(placard)
-          .set({ ...changes, version: row.version + 1 })
-          .where(eq(placard.assetId, row.assetId));
-        await askToRelabel(transaction, row.assetId);
-      }
-      await refreshSearch(transaction, assets);
-    }
-    return [...before.values()];
   });
 }
 
@@ -189,33 +118,4 @@ export async function restoreAssets(
     );
     return rows.length;
   });
-}
-
-/** Deletes for good what lies in the bin: rows first, then the files that nothing else needs. Answers how many. */
-export async function emptyBin(database: Database, store: Store, siteId: string): Promise<number> {
-  const rows = await database
-    .select({ id: asset.id })
-    .from(asset)
-    .where(and(eq(asset.siteId, siteId), isNotNull(asset.binnedAt)));
-  for (const { id } of rows) {
-    const [versions, renditions, tracks] = await Promise.all([
-      database
-        .select({ sha256: version.sha256, small: version.thumbnail })
-        .from(version)
-        .where(eq(version.assetId, id)),
-      database
-        .select({ key: rendition.key })
-        .from(rendition)
-        .innerJoin(version, eq(version.id, rendition.versionId))
-        .where(eq(version.assetId, id)),
-      database.select({ key: track.key }).from(track).where(eq(track.assetId, id)),
-    ]);
-    await database.delete(asset).where(and(eq(asset.id, id), isNotNull(asset.binnedAt)));
-    for (const { key } of [...renditions, ...tracks]) await store.delete(key);
-    for (const { sha256, small } of versions) {
-      if (small) await store.delete(small);
-      await forgetOriginal(database, store, sha256);
-    }
-  }
-  return rows.length;
 }

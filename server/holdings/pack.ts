@@ -4,7 +4,8 @@ import type { Readable } from 'node:stream';
 import yazl from 'yazl';
 import { statement, statementText } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
-import { asset, original, placard } from '../db/schema.ts';
+import { asset, original, ownTerms, placard } from '../db/schema.ts';
+import { termsOfLabel } from '../labels/terms.ts';
 import { NotFound } from '../http/problem.ts';
 import type { Store } from '../store/store.ts';
 import { addFile } from '../store/zip.ts';
@@ -18,10 +19,11 @@ export async function packAssets(
   ids: readonly string[],
 ): Promise<Readable> {
   const rows = await database
-    .select({ asset, original, placard })
+    .select({ asset, original, placard, ownTerms })
     .from(asset)
     .innerJoin(original, eq(original.sha256, asset.sha256))
     .innerJoin(placard, eq(placard.assetId, asset.id))
+    .leftJoin(ownTerms, eq(ownTerms.id, placard.licence))
     .where(and(inArray(asset.id, [...ids]), eq(asset.siteId, siteId), isNull(asset.binnedAt)))
     .orderBy(asset.name);
   if (rows.length === 0) throw new NotFound('None of these is held here any more.');
@@ -39,7 +41,7 @@ export async function packAssets(
       creator: label.creator,
       source: label.source,
       licence: label.licence,
-      credit: statementText(statement(label)),
+      credit: statementText(statement(label, { terms: termsOfLabel(label, row.ownTerms) })),
     };
   });
   zip.addBuffer(Buffer.from(`${Papa.unparse(lines, { escapeFormulae: true })}\r\n`), 'credits.csv');

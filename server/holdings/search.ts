@@ -15,7 +15,6 @@ import {
   type SQL,
 } from 'drizzle-orm';
 import { FACETS, type Asset, type Counts, type Facet, type Search } from '@placard/core/contract';
-import { LICENCES, verdictOf, type Verdict } from '@placard/core/licence';
 import type { Database } from '../db/database.ts';
 import { asset, searchRow, section, shortlisted } from '../db/schema.ts';
 import type { Store } from '../store/store.ts';
@@ -93,14 +92,14 @@ async function searchMany(
   return { ids, ...tally };
 }
 
-/** The ids of what a search finds, in its order. */
-export async function searchIds(database: Database, siteId: string, query: Search): Promise<string[]> {
-  return idsOf(
-    database,
-    siteId,
-    { ...query, limit: 5000, offset: 0 },
-    await sectionsWithin(database, siteId),
-  );
+/** The ids of what a search finds, in its order, from one place on. */
+export async function searchIds(
+  database: Database,
+  siteId: string,
+  query: Search,
+  { offset, limit } = { offset: 0, limit: 5000 },
+): Promise<string[]> {
+  return idsOf(database, siteId, { ...query, limit, offset }, await sectionsWithin(database, siteId));
 }
 
 async function idsOf(database: Database, siteId: string, query: Search, within: Sections): Promise<string[]> {
@@ -195,7 +194,7 @@ function conditionOf(facet: Facet, query: Search, within: Sections): SQL | undef
     case 'licence':
       return query.licence ? eq(searchRow.licence, query.licence) : undefined;
     case 'verdict':
-      return query.verdict ? inArray(searchRow.licence, licencesThat(query.verdict)) : undefined;
+      return query.verdict ? eq(searchRow.verdict, query.verdict) : undefined;
     case 'by':
       return query.by ? eq(searchRow.personId, query.by) : undefined;
     case 'visibility':
@@ -226,35 +225,19 @@ function conditionOf(facet: Facet, query: Search, within: Sections): SQL | undef
   }
 }
 
-const licencesThat = (verdict: Verdict) =>
-  LICENCES.filter((terms) => verdictOf(terms) === verdict).map(({ id }) => id);
-const VERDICT_OF = new Map(LICENCES.map((terms) => [terms.id, verdictOf(terms)]));
-
-const {
-  kind,
-  sectionId,
-  shape,
-  colour,
-  licence,
-  visibility,
-  lacksAlt,
-  lacksCredit,
-  lacksLicence,
-  heavy,
-  personId,
-} = searchRow;
 const PARTS = {
-  kind,
-  sectionId,
-  shape,
-  colour,
-  licence,
-  visibility,
-  lacksAlt,
-  lacksCredit,
-  lacksLicence,
-  heavy,
-  personId,
+  kind: searchRow.kind,
+  sectionId: searchRow.sectionId,
+  shape: searchRow.shape,
+  colour: searchRow.colour,
+  licence: searchRow.licence,
+  verdict: searchRow.verdict,
+  visibility: searchRow.visibility,
+  lacksAlt: searchRow.lacksAlt,
+  lacksCredit: searchRow.lacksCredit,
+  lacksLicence: searchRow.lacksLicence,
+  heavy: searchRow.heavy,
+  personId: searchRow.personId,
 };
 const USED = sql<number>`${searchRow.uses} > 0`;
 
@@ -294,7 +277,7 @@ function countGroups<G extends Group>(
       section: [group.sectionId],
       shape: group.shape ? [group.shape] : [],
       colour: group.colour ? [group.colour] : [],
-      verdict: [VERDICT_OF.get(group.licence) ?? 'unknown'],
+      verdict: [group.verdict],
       licence: [group.licence],
       visibility: [group.visibility],
       lacking: [

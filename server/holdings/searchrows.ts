@@ -1,7 +1,22 @@
-import { and, countDistinct, eq, inArray, isNull, max } from 'drizzle-orm';
-import { lacks } from '@placard/core/credit';
+import { and, countDistinct, eq, inArray, isNull, lt, max, ne } from 'drizzle-orm';
+import { lacks, limitsOf } from '@placard/core/credit';
+import { mayWe } from '@placard/core/licence';
+import { changesMade } from '@placard/core/prep';
 import type { Database, Queryable } from '../db/database.ts';
-import { asset, original, placard, placement, rendition, searchRow, site } from '../db/schema.ts';
+import {
+  asset,
+  original,
+  ownTerms,
+  placard,
+  placement,
+  rendition,
+  searchRow,
+  site,
+  version,
+} from '../db/schema.ts';
+import { useNow } from '../labels/judge.ts';
+import { onFileOf } from '../labels/permissions.ts';
+import { termsOfLabel } from '../labels/terms.ts';
 import { placardOf } from './assets.ts';
 
 const AT_ONCE = 500;
@@ -26,15 +41,33 @@ export async function completeSearch(database: Database): Promise<number> {
   return missing.length;
 }
 
+/** Gathers anew what has run out since it was last looked at. Answers how many. */
+export async function refreshEnded(
+  database: Database,
+  today = new Date().toISOString().slice(0, 10),
+): Promise<number> {
+  const ended = await database
+    .select({ id: searchRow.assetId })
+    .from(searchRow)
+    .where(and(ne(searchRow.until, ''), lt(searchRow.until, today), ne(searchRow.verdict, 'no')));
+  await refreshSearch(
+    database,
+    ended.map(({ id }) => id),
+  );
+  return ended.length;
+}
+
 async function refreshSome(database: Queryable, ids: string[]): Promise<void> {
   if (ids.length === 0) return;
-  const [rows, uses, served] = await Promise.all([
+  const [rows, uses, served, onFile] = await Promise.all([
     database
-      .select({ asset, original, placard, heavyBytes: site.heavyBytes })
+      .select({ asset, original, placard, site, ownTerms, version })
       .from(asset)
       .innerJoin(original, eq(original.sha256, asset.sha256))
       .innerJoin(placard, eq(placard.assetId, asset.id))
       .innerJoin(site, eq(site.id, asset.siteId))
+      .innerJoin(version, eq(version.id, asset.versionId))
+      .leftJoin(ownTerms, eq(ownTerms.id, placard.licence))
       .where(inArray(asset.id, ids)),
     database
       .select({ id: placement.assetId, pages: countDistinct(placement.pageId) })
@@ -54,12 +87,21 @@ async function refreshSome(database: Queryable, ids: string[]): Promise<void> {
       )
       .where(inArray(asset.id, ids))
       .groupBy(asset.id),
+    onFileOf(database, ids),
   ]);
   if (rows.length === 0) return;
   const values = rows.map((row): typeof searchRow.$inferInsert => {
     const { facts, colour } = row.original;
     const label = placardOf(row.placard);
-    const missing = lacks(label);
+    const terms = termsOfLabel(label, row.ownTerms);
+    const missing = lacks(label, terms);
+    const file = onFile.get(row.asset.id);
+    const judged = mayWe(
+      terms,
+      useNow(row.site.policy, changesMade(row.version.preparation.edits)),
+      limitsOf(label),
+      file,
+    );
     const { id, siteId, kind, sectionId, visibility, personId, addedAt, placedAt, name, fileName } =
       row.asset;
     const weight = served.find((line) => line.id === id)?.bytes ?? row.original.bytes;
@@ -71,10 +113,14 @@ async function refreshSome(database: Queryable, ids: string[]): Promise<void> {
         label.title,
         label.alt,
         label.caption,
+        label.description,
         label.keywords,
         label.creator,
         label.source,
         label.pictureId,
+        label.copyright,
+        label.exclusive,
+        label.restrictions,
         name,
         fileName,
       ]
@@ -86,11 +132,13 @@ async function refreshSome(database: Queryable, ids: string[]): Promise<void> {
       shape: shapeOf(facts.width, facts.height),
       colour: colour ?? '',
       licence: label.licence,
+      verdict: label.licence === 'unknown' ? 'unknown' : judged.verdict,
+      until: [label.until, file?.until ?? ''].filter((day) => day !== '').toSorted()[0] ?? '',
       visibility,
       lacksAlt: missing.includes('alt'),
       lacksCredit: missing.includes('creator'),
       lacksLicence: missing.includes('licence'),
-      heavy: weight > row.heavyBytes,
+      heavy: weight > row.site.heavyBytes,
       uses: uses.find((line) => line.id === id)?.pages ?? 0,
       bytes: row.original.bytes,
       pixels: facts.width * facts.height,

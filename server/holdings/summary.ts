@@ -45,6 +45,10 @@ export async function summariseAssets(
       licence: common((row) => [row.placard.licence]),
       section: common((row) => [row.section]),
       keywords: common((row) => keywordsOf(row.placard.keywords)),
+      caption: common((row) => [row.placard.caption].filter(Boolean)),
+      copyright: common((row) => [row.placard.copyright].filter(Boolean)),
+      until: common((row) => [row.placard.until].filter(Boolean)),
+      restrictions: common((row) => [row.placard.restrictions].filter(Boolean)),
     },
   };
 }

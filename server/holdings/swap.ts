@@ -12,6 +12,7 @@ import { storeOriginal } from '../jobs/receive.ts';
 import type { Agency } from '../outbound/agency.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import type { Store } from '../store/store.ts';
+import { writeLabels } from '../labels/write.ts';
 import { changePlaces, replaceFile } from './replacefile.ts';
 import { refreshSearch } from './searchrows.ts';
 
@@ -101,14 +102,12 @@ export async function swapComp(
   if (!file) throw new NotFound('The original is gone again. Bring it in once more.');
   const doubt = unlike(comp.original, file);
   if (doubt && !from.sure) throw new Problem(409, doubt);
+  const writing = { personId: person.id, source: 'swap' as const };
   await database.transaction(async (transaction) => {
     const [still] = await transaction.select().from(placard).where(eq(placard.assetId, id)).for('update');
     if (still?.licence !== 'comp') throw new Problem(422, 'Somebody has swapped it already.');
     const places = await replaceFile(transaction, id, sha256);
-    await transaction
-      .update(placard)
-      .set({ licence: 'bought', version: still.version + 1 })
-      .where(eq(placard.assetId, id));
+    await writeLabels(transaction, siteId, writing, new Map([[id, () => ({ licence: 'bought' })]]));
     await transaction.insert(swap).values({
       id: newId(),
       assetId: id,
@@ -123,7 +122,12 @@ export async function swapComp(
 }
 
 /** Takes a swap back: the comp stands in its pages again, under its own terms. Throws a Problem. */
-export async function undoSwap(database: Database, siteId: string, id: string): Promise<void> {
+export async function undoSwap(
+  database: Database,
+  siteId: string,
+  person: Person,
+  id: string,
+): Promise<void> {
   await database.transaction(async (transaction) => {
     const [row] = await transaction
       .select({ swap, asset, version })
@@ -138,11 +142,8 @@ export async function undoSwap(database: Database, siteId: string, id: string): 
       .update(asset)
       .set({ versionId, nextVersionId: null, sha256, prepared: 'waiting' })
       .where(eq(asset.id, id));
-    const [label] = await transaction.select().from(placard).where(eq(placard.assetId, id)).for('update');
-    await transaction
-      .update(placard)
-      .set({ licence: 'comp', version: (label?.version ?? 0) + 1 })
-      .where(eq(placard.assetId, id));
+    const writing = { personId: person.id, source: 'swap' as const };
+    await writeLabels(transaction, siteId, writing, new Map([[id, () => ({ licence: 'comp' })]]));
     const back = Object.entries(row.swap.places ?? {}).map(([before, now]) => [now, before]);
     await changePlaces(transaction, siteId, id, Object.fromEntries(back) as Record<string, string>);
     await transaction.delete(swap).where(eq(swap.assetId, id));
@@ -172,7 +173,7 @@ async function boughtFile(
   const path = join(uploads, `original-${newId()}`);
   try {
     await outbound.download(address, path, { mostBytes: MOST_BYTES, within: 5 * 60_000 }, () => {});
-    return await storeOriginal(database, store, path);
+    return (await storeOriginal(database, store, path)).sha256;
   } finally {
     await rm(path, { force: true });
   }

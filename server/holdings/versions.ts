@@ -6,7 +6,7 @@ import type { Database, Queryable } from '../db/database.ts';
 import { asset, original, page, placement, rendition, swap, user, version } from '../db/schema.ts';
 import { NotFound, Problem } from '../http/problem.ts';
 import { enqueue } from '../jobs/queue.ts';
-import { indexPlacements } from '../pages/pages.ts';
+import { changePage } from '../pages/changepages.ts';
 import type { Store } from '../store/store.ts';
 import { refreshSearch } from './searchrows.ts';
 
@@ -135,8 +135,8 @@ export async function saveVersion(
     const held = await heldPicture(transaction, siteId, assetId);
     const id = await addVersion(transaction, {
       asset: assetId,
-      sha256: held.asset.sha256,
-      facts: held.facts,
+      sha256: held.file.sha256,
+      facts: held.file.facts,
       preparation,
       person: person.id,
     });
@@ -146,8 +146,7 @@ export async function saveVersion(
         .set({ nextVersionId: id, prepared: 'waiting', trouble: null })
         .where(eq(asset.id, assetId));
     else if (use !== 'nowhere') await placeVersion(transaction, siteId, person, assetId, id, use);
-    if (use !== 'nowhere') await askForRenditions(transaction, held.asset);
-    else await enqueue(transaction, 'prepare', assetId, `Preparing a version of ${held.asset.name}`);
+    await askForRenditions(transaction, held.asset);
     await refreshSearch(transaction, [assetId]);
     return id;
   });
@@ -168,12 +167,11 @@ export async function chooseVersion(
       .where(and(eq(version.id, versionId), eq(version.assetId, assetId)));
     if (!row) throw new NotFound('There is no such version of it.');
     const [comp] = await transaction.select().from(swap).where(eq(swap.assetId, assetId));
-    if (comp && row.sha256 !== held.asset.sha256)
+    if (comp && row.sha256 !== held.file.sha256)
       throw new Problem(422, 'This version is of the comp. Take the swap back to use the comp again.');
     await transaction
       .update(asset)
       .set({
-        sha256: row.sha256,
         nextVersionId: versionId === held.asset.versionId ? null : versionId,
         prepared: 'waiting',
         trouble: null,
@@ -184,15 +182,17 @@ export async function chooseVersion(
   });
 }
 
+/** A picture with the file of the version that stands for it, or will as soon as it is made. Throws NotFound and 422. */
 async function heldPicture(database: Queryable, siteId: string, assetId: string) {
   const [held] = await database
-    .select({ asset, facts: original.facts })
+    .select({ asset, file: original })
     .from(asset)
-    .innerJoin(original, eq(original.sha256, asset.sha256))
+    .innerJoin(version, eq(version.id, sql`coalesce(${asset.nextVersionId}, ${asset.versionId})`))
+    .innerJoin(original, eq(original.sha256, version.sha256))
     .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId)))
     .for('update');
   if (!held || held.asset.binnedAt) throw new NotFound('This is not held here any more.');
-  if (held.facts.kind !== 'picture') throw new Problem(422, 'Only pictures are edited here.');
+  if (held.file.facts.kind !== 'picture') throw new Problem(422, 'Only pictures are edited here.');
   return held;
 }
 
@@ -207,35 +207,31 @@ async function placeVersion(
   versionId: string,
   { page: pageId, place }: { page: string; place: string },
 ): Promise<void> {
-  const [row] = await database
-    .select()
-    .from(page)
-    .where(and(eq(page.id, pageId), eq(page.siteId, siteId)))
-    .for('update');
-  let found = false;
-  const content = row?.document.content.map((block) => {
-    if (block.type !== 'picture' || block.attrs.id !== place || block.attrs.asset !== assetId) return block;
-    found = true;
-    return { ...block, attrs: { ...block.attrs, version: versionId } };
-  });
-  if (!row || !content || !found)
+  const placed = await changePage(
+    database,
+    siteId,
+    pageId,
+    (block) =>
+      block.type === 'picture' && block.attrs.id === place && block.attrs.asset === assetId
+        ? { ...block, attrs: { ...block.attrs, version: versionId } }
+        : block,
+    person.id,
+  );
+  if (!placed)
     throw new NotFound(
       'The picture does not stand in that place any more. Use the version everywhere, or keep it.',
     );
-  const document = { ...row.document, content };
-  await database
-    .update(page)
-    .set({ document, version: row.version + 1, changedAt: new Date(), changedBy: person.id })
-    .where(eq(page.id, pageId));
-  await indexPlacements(database, pageId, document);
 }
 
-/** The versions of an asset whose renditions somebody may be shown. */
-export async function versionsInUse(database: Queryable, assetId: string) {
-  return database
-    .select({ version, facts: original.facts, key: original.key, workKey: original.workKey })
+/** The versions of an asset whose renditions somebody may be shown, by their ids. */
+export async function versionsInUse(database: Queryable, assetId: string): Promise<string[]> {
+  const inPlaces = database
+    .select({ id: sql<string>`${placement.versionId}` })
+    .from(placement)
+    .where(and(eq(placement.assetId, assetId), isNotNull(placement.versionId)));
+  const rows = await database
+    .select({ id: version.id })
     .from(version)
-    .innerJoin(original, eq(original.sha256, version.sha256))
     .innerJoin(asset, eq(asset.id, version.assetId))
     .where(
       and(
@@ -243,16 +239,11 @@ export async function versionsInUse(database: Queryable, assetId: string) {
         or(
           eq(version.id, asset.versionId),
           eq(version.id, asset.nextVersionId),
+          inArray(version.id, inPlaces),
           // Kept for later, it can be looked at.
           sql`${version.number} = (select max(number) from ${version} as latest where latest.asset_id = ${assetId})`,
-          inArray(
-            version.id,
-            database
-              .select({ id: sql<string>`${placement.versionId}` })
-              .from(placement)
-              .where(and(eq(placement.assetId, assetId), isNotNull(placement.versionId))),
-          ),
         ),
       ),
     );
+  return rows.map(({ id }) => id);
 }

@@ -30,7 +30,6 @@ import { lookAt as look } from '../outbound/look.ts';
 import { playerFrame } from '../outbound/playerframe.ts';
 import { checkAddress } from '../outbound/reach.ts';
 import { refuseWithoutRoom } from '../site/room.ts';
-import { readSite } from '../site/site.ts';
 import type { House } from './house.ts';
 import { outsideAddress } from './outside.ts';
 import { Problem } from './problem.ts';
@@ -38,27 +37,37 @@ import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns bringing media in: arrivals, the web, the catalogue. */
 export function answerGather(router: Router, whoAsks: WhoAsks, house: House): void {
-  const { database, store, configuration, outbound, catalogue, agency, videoHost, folders, runner, log } =
-    house;
+  const {
+    database,
+    siteId,
+    store,
+    configuration,
+    outbound,
+    catalogue,
+    agency,
+    videoHost,
+    folders,
+    runner,
+    log,
+  } = house;
   const { uploads, contentOrigin, trustedFrames } = configuration;
-  const theSite = async () => (await readSite(database, contentOrigin)).id;
   const previewOf = (address: string) => outsideAddress(store, contentOrigin, address);
 
   route(router, whoAsks, listArrivals, async () =>
-    arrivals.listArrivals(database, store, await theSite(), uploads),
+    arrivals.listArrivals(database, store, await siteId(), uploads),
   );
 
   route(router, whoAsks, planArrivals, async ({ body }) =>
-    accept.planArrivals(database, await theSite(), body.arrivals),
+    accept.planArrivals(database, await siteId(), body.arrivals),
   );
 
   route(router, whoAsks, acceptArrivals, async ({ body, person }) => {
-    const siteId = await theSite();
+    const site = await siteId();
     const accepted: { arrival: string; asset: string }[] = [];
     const left: { arrival: string; says: string }[] = [];
     for (const wish of body.arrivals) {
       try {
-        const id = await accept.acceptArrival(database, store, siteId, person, wish);
+        const id = await accept.acceptArrival(database, store, site, person, wish);
         if (id) accepted.push({ arrival: wish.id, asset: id });
         else
           left.push({
@@ -78,7 +87,7 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
   });
 
   route(router, whoAsks, discardArrival, async ({ params }) => {
-    await arrivals.discardArrival(database, store, await theSite(), uploads, params.id);
+    await arrivals.discardArrival(database, store, await siteId(), uploads, params.id);
     return {};
   });
 
@@ -88,19 +97,19 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
       .select({ sha256: asset.sha256, id: asset.id, title: placard.title, fileName: asset.fileName })
       .from(asset)
       .innerJoin(placard, eq(placard.assetId, asset.id))
-      .where(and(eq(asset.siteId, await theSite()), inArray(asset.sha256, body.sha256)));
+      .where(and(eq(asset.siteId, await siteId()), inArray(asset.sha256, body.sha256)));
     return rows.map(({ sha256, id, title, fileName }) => ({ sha256, asset: id, title: title || fileName }));
   });
 
   route(router, whoAsks, lookAt, ({ body }) => refusing(() => look(outbound, body.address, previewOf)));
 
   route(router, whoAsks, fetchMedia, async ({ body, person }) => {
-    const siteId = await theSite();
+    const site = await siteId();
     const ids = await refusing(async () => {
       // How large they are is known only once they come; the next one finds no room then.
-      await refuseWithoutRoom(database, siteId, 1);
+      await refuseWithoutRoom(database, site, 1);
       for (const { address } of body.items) checkAddress(address, configuration.trustedOutside);
-      return arrivals.announceFetches(database, siteId, person.id, body.items);
+      return arrivals.announceFetches(database, site, person.id, body.items);
     });
     runner.wake();
     return { arrivals: ids };
@@ -146,34 +155,34 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
 
   route(router, whoAsks, listSentFilms, async ({ params }) => ({
     host: videoHost?.name ?? null,
-    sent: await sent.listSentFilms(database, await theSite(), params.id, trustedFrames),
+    sent: await sent.listSentFilms(database, await siteId(), params.id, trustedFrames),
   }));
 
   route(router, whoAsks, sendFilm, async ({ params, body, person }) => {
     if (!videoHost) throw new Problem(422, 'No video host is connected here.');
-    const siteId = await theSite();
-    const id = await sent.announceSending(database, siteId, person.id, videoHost.name, params.id, body);
+    const site = await siteId();
+    const id = await sent.announceSending(database, site, person.id, videoHost.name, params.id, body);
     runner.wake();
     return { id };
   });
 
   route(router, whoAsks, forgetSentFilm, async ({ params }) => {
-    await sent.forgetSentFilm(database, await theSite(), params.id);
+    await sent.forgetSentFilm(database, await siteId(), params.id);
     return {};
   });
 
-  route(router, whoAsks, listComps, async () => swap.listComps(database, store, await theSite(), agency));
+  route(router, whoAsks, listComps, async () => swap.listComps(database, store, await siteId(), agency));
 
   route(router, whoAsks, swapComp, async ({ params, body, person }) => {
-    const siteId = await theSite();
+    const site = await siteId();
     const parts = { database, store, outbound, agency, uploads };
-    await refusing(() => swap.swapComp(parts, siteId, person, params.id, body));
+    await refusing(() => swap.swapComp(parts, site, person, params.id, body));
     runner.wake();
     return {};
   });
 
-  route(router, whoAsks, undoSwap, async ({ params }) => {
-    await swap.undoSwap(database, await theSite(), params.id);
+  route(router, whoAsks, undoSwap, async ({ params, person }) => {
+    await swap.undoSwap(database, await siteId(), person, params.id);
     runner.wake();
     return {};
   });

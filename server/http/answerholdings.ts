@@ -17,13 +17,12 @@ import {
 } from '@placard/core/contract';
 import * as assets from '../holdings/assets.ts';
 import * as captions from '../holdings/captions.ts';
-import * as label from '../holdings/label.ts';
+import * as label from '../labels/label.ts';
 import * as many from '../holdings/many.ts';
 import * as pack from '../holdings/pack.ts';
 import * as search from '../holdings/search.ts';
 import * as summary from '../holdings/summary.ts';
-import { enqueue } from '../jobs/queue.ts';
-import { readSite } from '../site/site.ts';
+import { enqueue, jobOn } from '../jobs/queue.ts';
 import type { House } from './house.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
@@ -33,35 +32,33 @@ const MOST_PACKED = 5000;
 export function answerHoldings(
   router: Router,
   whoAsks: WhoAsks,
-  { database, store, configuration, runner, log }: House,
+  { database, siteId, store, runner, log }: House,
 ): void {
-  const theSite = async () => (await readSite(database, configuration.contentOrigin)).id;
-
   route(router, whoAsks, listAssets, async ({ query }) =>
-    search.searchAssets(database, store, await theSite(), query),
+    search.searchAssets(database, store, await siteId(), query),
   );
   route(router, whoAsks, listAssetIds, async ({ query }) =>
-    search.searchIds(database, await theSite(), query),
+    search.searchIds(database, await siteId(), query),
   );
   route(router, whoAsks, readAsset, async ({ params }) =>
-    assets.readAsset(database, store, await theSite(), params.id),
+    assets.readAsset(database, store, await siteId(), params.id),
   );
 
-  route(router, whoAsks, labelAsset, async ({ params, body }) =>
-    label.labelAsset(database, await theSite(), params.id, body.version, body.changes),
+  route(router, whoAsks, labelAsset, async ({ params, body, person }) =>
+    label.labelAsset(database, await siteId(), person, params.id, body.version, body.changes),
   );
 
   route(router, whoAsks, moveAssets, async ({ body }) => ({
-    before: await many.moveAssets(database, await theSite(), body.moves),
+    before: await many.moveAssets(database, await siteId(), body.moves),
   }));
-  route(router, whoAsks, labelAssets, async ({ body }) => ({
-    before: await many.labelAssets(database, await theSite(), body.labels),
+  route(router, whoAsks, labelAssets, async ({ body, person }) => ({
+    before: await label.labelAssets(database, await siteId(), person, body.labels),
   }));
-  route(router, whoAsks, keywordAssets, async ({ body }) => ({
-    before: await many.keywordAssets(database, await theSite(), body),
+  route(router, whoAsks, keywordAssets, async ({ body, person }) => ({
+    before: await label.keywordAssets(database, await siteId(), person, body),
   }));
   route(router, whoAsks, summariseAssets, async ({ body }) =>
-    summary.summariseAssets(database, await theSite(), body.assets),
+    summary.summariseAssets(database, await siteId(), body.assets),
   );
   // A form is sent here, so that a browser writes the answer to disk as it comes.
   router.post(
@@ -70,7 +67,7 @@ export function answerHoldings(
     express.urlencoded({ extended: false, limit: '1mb', parameterLimit: 2 }),
     async (request, response) => {
       const ids = String((request.body as { assets?: string }).assets ?? '').split(',');
-      const stream = await pack.packAssets(database, store, await theSite(), ids.slice(0, MOST_PACKED));
+      const stream = await pack.packAssets(database, store, await siteId(), ids.slice(0, MOST_PACKED));
       response.attachment('originals.zip');
       stream.on('error', (error) => {
         log.error({ err: error }, 'A download broke off');
@@ -80,30 +77,28 @@ export function answerHoldings(
     },
   );
   route(router, whoAsks, binAssets, async ({ body }) =>
-    many.binAssets(database, await theSite(), body.assets, body.instead),
+    many.binAssets(database, await siteId(), body.assets, body.instead),
   );
   route(router, whoAsks, restoreAssets, async ({ body }) => ({
-    restored: await many.restoreAssets(database, await theSite(), body.assets),
+    restored: await many.restoreAssets(database, await siteId(), body.assets),
   }));
-  route(router, whoAsks, emptyBin, async () => ({
-    deleted: await many.emptyBin(database, store, await theSite()),
-  }));
+  route(router, whoAsks, emptyBin, async () => {
+    const site = await siteId();
+    await enqueue(database, 'empty', site, 'Emptying the bin');
+    runner.wake();
+    return { job: await jobOn(database, 'empty', site) };
+  });
 
   route(router, whoAsks, prepareAsset, async ({ params }) => {
-    const asset = await assets.readAsset(database, store, await theSite(), params.id);
-    const job = await enqueue(
-      database,
-      'prepare',
-      asset.id,
-      `Preparing ${asset.placard.title || asset.fileName}`,
-    );
+    const asset = await assets.readAsset(database, store, await siteId(), params.id);
+    await enqueue(database, 'prepare', asset.id, `Preparing ${asset.placard.title || asset.fileName}`);
     runner.wake();
-    return { job };
+    return { job: await jobOn(database, 'prepare', asset.id) };
   });
 
   route(router, whoAsks, putCaptions, async ({ params, body }) => {
-    const siteId = await theSite();
-    await captions.putCaptions(database, store, siteId, params.id, body);
-    return { tracks: (await assets.readAsset(database, store, siteId, params.id)).tracks };
+    const site = await siteId();
+    await captions.putCaptions(database, store, site, params.id, body);
+    return { tracks: (await assets.readAsset(database, store, site, params.id)).tracks };
   });
 }

@@ -22,6 +22,7 @@ import * as pages from '../pages/pages.ts';
 import { readSite } from '../site/site.ts';
 import type { House } from './house.ts';
 import { frameAddress, proofAddress } from './content.ts';
+import type { Finding } from '@placard/core/proof';
 import { Problem } from './problem.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
@@ -32,7 +33,7 @@ const DESK = 1280;
 export function answerPages(
   router: Router,
   whoAsks: WhoAsks,
-  { database, store, configuration, log }: House,
+  { database, siteId, store, configuration, log }: House,
 ): void {
   const { contentOrigin, trustedFrames } = configuration;
   const theSite = () => readSite(database, contentOrigin);
@@ -54,7 +55,7 @@ export function answerPages(
   route(router, whoAsks, listPages, async () => pages.listPages(database, await theSite(), addressOf));
   route(router, whoAsks, createPage, async ({ body, person }) => {
     if (body.document) refuseUnsafeIn(body.document);
-    return pages.createPage(database, (await theSite()).id, person, body);
+    return pages.createPage(database, await siteId(), person, body);
   });
   route(router, whoAsks, readPage, async ({ params }) => (await read(params.id)).page);
 
@@ -82,10 +83,12 @@ export function answerPages(
 
   route(router, whoAsks, handOffPage, async ({ params }) => {
     const { site, page } = await read(params.id);
-    const ready = await handoff.handOff(database, site, page.document);
     const { findings } = await pages.findingsOf(database, site, page.document, addressOf);
+    refuseUnapproved(findings);
+    const ready = await handoff.handOff(database, site, page.document);
     return {
       html: ready.html,
+      data: ready.data,
       files: ready.files.map(({ path, bytes }) => ({ path, bytes })),
       csp: ready.csp,
       findings,
@@ -95,6 +98,7 @@ export function answerPages(
 
   router.get('/api/pages/:id/hand-off.zip', admit(whoAsks, EVERYONE), async (request, response) => {
     const { site, page } = await read(String(request.params['id']));
+    refuseUnapproved((await pages.findingsOf(database, site, page.document, addressOf)).findings);
     const ready = await handoff.handOff(database, site, page.document);
     response.attachment(`${slug(page.title, 'page')}.zip`);
     const stream = handoff.zipHandOff(store, site, page.title, ready);
@@ -109,7 +113,7 @@ export function answerPages(
     const unpacked = unpack(body.code, trustedFrames);
     if (!unpacked.frame) return { unpacked, host: null };
     const { host } = new URL(unpacked.frame.src);
-    const standingOf = await hosts.hostStandings(database, (await theSite()).id);
+    const standingOf = await hosts.hostStandings(database, await siteId());
     return { unpacked, host: { host, standing: standingOf(host) } };
   });
 
@@ -118,9 +122,19 @@ export function answerPages(
     return { preview: frameAddress(store, contentOrigin, body.frame) };
   });
 
-  route(router, whoAsks, listHosts, async () => hosts.listHosts(database, (await theSite()).id));
+  route(router, whoAsks, listHosts, async () => hosts.listHosts(database, await siteId()));
   route(router, whoAsks, reviewHost, async ({ params, body }) => {
-    await hosts.reviewHost(database, (await theSite()).id, params.host, body.standing, body.note);
+    await hosts.reviewHost(database, await siteId(), params.host, body.standing, body.note);
     return {};
   });
+}
+
+/** Where the site wants terms approved, nothing leaves before they are. Throws a Problem. */
+function refuseUnapproved(findings: readonly Finding[]): void {
+  const waiting = findings.filter(({ rule }) => rule === 'terms-not-approved');
+  if (waiting.length > 0)
+    throw new Problem(
+      409,
+      `This page cannot leave yet. ${waiting.map(({ says }) => says).join(' ')} Put the permission on file at Label; a reviewer approves it.`,
+    );
 }

@@ -19,11 +19,10 @@ import {
 import { asset, original } from '../db/schema.ts';
 import * as versions from '../holdings/versions.ts';
 import { previewOf } from '../imaging/preview.ts';
-import { toneFor } from '../imaging/smallpicture.ts';
+import { toneOf } from '../imaging/smallpicture.ts';
 import * as batches from '../prep/batches.ts';
 import * as names from '../prep/names.ts';
 import * as sheets from '../prep/sheets.ts';
-import { readSite } from '../site/site.ts';
 import type { House } from './house.ts';
 import { NotFound, Problem } from './problem.ts';
 import { route, type WhoAsks } from './route.ts';
@@ -32,72 +31,69 @@ import { route, type WhoAsks } from './route.ts';
 export function answerPrep(
   router: Router,
   whoAsks: WhoAsks,
-  { database, store, configuration, runner }: House,
+  { database, siteId, store, runner }: House,
 ): void {
-  const theSite = async () => (await readSite(database, configuration.contentOrigin)).id;
-
   route(router, whoAsks, listVersions, async ({ params }) =>
-    versions.listVersions(database, store, await theSite(), params.id),
+    versions.listVersions(database, store, await siteId(), params.id),
   );
   route(router, whoAsks, openForPrep, async ({ params }) => {
     const [row] = await database
       .select({ original })
       .from(asset)
       .innerJoin(original, eq(original.sha256, asset.sha256))
-      .where(and(eq(asset.id, params.id), eq(asset.siteId, await theSite())));
+      .where(and(eq(asset.id, params.id), eq(asset.siteId, await siteId())));
     if (!row) throw new NotFound('This is not held here any more.');
     const { original: file } = row;
     if (file.facts.kind !== 'picture') throw new Problem(422, 'Only pictures are edited here.');
-    const small = file.thumbnail ? await store.bytes(file.thumbnail) : new Uint8Array();
     return {
       preview: store.address(await previewOf(store, file)),
-      improved: await toneFor(small),
+      improved: await toneOf(store, file.thumbnail),
     };
   });
   route(router, whoAsks, saveVersion, async ({ params, body, person }) => {
-    const id = await versions.saveVersion(database, await theSite(), person, params.id, body);
+    const id = await versions.saveVersion(database, await siteId(), person, params.id, body);
     runner.wake();
     return { id };
   });
   route(router, whoAsks, chooseVersion, async ({ params }) => {
-    await versions.chooseVersion(database, await theSite(), params.id, params.version);
+    await versions.chooseVersion(database, await siteId(), params.id, params.version);
     runner.wake();
     return {};
   });
 
-  route(router, whoAsks, listPrepSheets, async () => sheets.listSheets(database, await theSite()));
+  route(router, whoAsks, listPrepSheets, async () => sheets.listSheets(database, await siteId()));
   route(router, whoAsks, createPrepSheet, async ({ body, person }) => ({
-    id: await sheets.createSheet(database, await theSite(), person.id, body),
+    id: await sheets.createSheet(database, await siteId(), person.id, body),
   }));
   route(router, whoAsks, changePrepSheet, async ({ params, body, person }) => ({
-    version: await sheets.changeSheet(database, await theSite(), person.id, params.id, body),
+    version: await sheets.changeSheet(database, await siteId(), person.id, params.id, body),
   }));
   route(router, whoAsks, removePrepSheet, async ({ params }) => {
-    await sheets.removeSheet(database, await theSite(), params.id);
+    await sheets.removeSheet(database, await siteId(), params.id);
     return {};
   });
 
-  route(router, whoAsks, listBatches, async () => batches.listBatches(database, await theSite()));
+  route(router, whoAsks, listBatches, async () => batches.listBatches(database, await siteId()));
   route(router, whoAsks, startBatch, async ({ body, person }) => {
-    const begun = await batches.startBatch(database, await theSite(), person, body);
+    const begun = await batches.startBatch(database, await siteId(), person, body);
     runner.wake();
     return begun;
   });
   route(router, whoAsks, cancelBatch, async ({ params }) => {
-    await batches.cancelBatch(database, await theSite(), params.id);
+    await batches.cancelBatch(database, await siteId(), params.id);
     return {};
   });
   route(router, whoAsks, retryBatch, async ({ params }) => {
-    await batches.retryBatch(database, await theSite(), params.id);
+    await batches.retryBatch(database, await siteId(), params.id);
     runner.wake();
     return {};
   });
 
   route(router, whoAsks, planNames, async ({ body }) =>
-    names.planNames(database, await theSite(), body.assets, body.pattern),
+    names.planNames(database, await siteId(), body.assets, body.pattern),
   );
   route(router, whoAsks, renameAssets, async ({ body }) => {
-    await names.renameAssets(database, await theSite(), body.names);
+    await names.renameAssets(database, await siteId(), body.names);
     return {};
   });
 }

@@ -11,41 +11,38 @@ import {
   takeFromShortlist,
 } from '@placard/core/contract';
 import * as shortlists from '../holdings/shortlists.ts';
-import { readSite } from '../site/site.ts';
 import type { House } from './house.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns shortlists and kept searches. */
-export function answerShortlists(router: Router, whoAsks: WhoAsks, { database, configuration }: House): void {
-  const theSite = async () => (await readSite(database, configuration.contentOrigin)).id;
-
-  route(router, whoAsks, listShortlists, async () => shortlists.listShortlists(database, await theSite()));
+export function answerShortlists(router: Router, whoAsks: WhoAsks, { database, siteId }: House): void {
+  route(router, whoAsks, listShortlists, async () => shortlists.listShortlists(database, await siteId()));
   route(router, whoAsks, createShortlist, async ({ body, person }) => ({
-    id: await shortlists.createShortlist(database, await theSite(), person.id, body.name),
+    id: await shortlists.createShortlist(database, await siteId(), person.id, body.name),
   }));
   route(router, whoAsks, renameShortlist, async ({ params, body }) => {
-    await shortlists.renameShortlist(database, await theSite(), params.id, body.name);
+    await shortlists.renameShortlist(database, await siteId(), params.id, body.name);
     return {};
   });
   route(router, whoAsks, removeShortlist, async ({ params }) => {
-    await shortlists.removeShortlist(database, await theSite(), params.id);
+    await shortlists.removeShortlist(database, await siteId(), params.id);
     return {};
   });
   route(router, whoAsks, addToShortlist, async ({ params, body }) => ({
-    assets: await shortlists.addToShortlist(database, await theSite(), params.id, body.assets),
+    assets: await shortlists.addToShortlist(database, await siteId(), params.id, body.assets),
   }));
   route(router, whoAsks, takeFromShortlist, async ({ params, body }) => ({
-    assets: await shortlists.takeFromShortlist(database, await theSite(), params.id, body.assets),
+    assets: await shortlists.takeFromShortlist(database, await siteId(), params.id, body.assets),
   }));
 
   route(router, whoAsks, listKeptSearches, async ({ person }) =>
-    shortlists.listKeptSearches(database, await theSite(), person.id),
+    shortlists.listKeptSearches(database, await siteId(), person.id),
   );
   route(router, whoAsks, keepSearch, async ({ body, person }) => ({
-    id: await shortlists.keepSearch(database, await theSite(), person.id, body),
+    id: await shortlists.keepSearch(database, await siteId(), person.id, body),
   }));
   route(router, whoAsks, dropSearch, async ({ params, person }) => {
-    await shortlists.dropSearch(database, await theSite(), person.id, params.id);
+    await shortlists.dropSearch(database, await siteId(), person.id, params.id);
     return {};
   });
 }

@@ -26,7 +26,7 @@ import { route, type WhoAsks } from './route.ts';
 export function answerSite(
   router: Router,
   whoAsks: WhoAsks,
-  { database, store, configuration }: House,
+  { database, siteId, store, configuration }: House,
 ): void {
   const theSite = () => site.readSite(database, configuration.contentOrigin);
 
@@ -35,7 +35,6 @@ export function answerSite(
     configuration.demo ? configuration.sampleAccounts : [],
   );
   route(router, whoAsks, readSite, theSite);
-  const siteId = async () => (await theSite()).id;
   route(router, whoAsks, readRoom, async () => room.readRoom(database, await siteId()));
   route(router, whoAsks, setRoom, async ({ body }) => {
     const id = await siteId();

@@ -5,10 +5,10 @@ import { join } from 'node:path';
 import { EDITORS, EVERYONE, type Person } from '@placard/core/contract';
 import { openApiDocument } from '@placard/core/contract/openapi';
 import { asRole, PEER_HEADER, type Auth } from '../people/auth.ts';
-import { readSite } from '../site/site.ts';
 import { answerGather } from './answergather.ts';
 import { answerHoldings } from './answerholdings.ts';
 import { answerPages } from './answerpages.ts';
+import { answerLabels } from './answerlabels.ts';
 import { answerPrep } from './answerprep.ts';
 import { answerShortlists } from './answershortlists.ts';
 import { answerSite } from './answersite.ts';
@@ -20,7 +20,7 @@ import { uploads } from './upload.ts';
 
 /** The application's own origin: the interface for programs, uploads, and the web application. */
 export async function application(house: House): Promise<Express> {
-  const { configuration, database, auth, runner, events, log } = house;
+  const { configuration, auth, events, log } = house;
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
@@ -39,18 +39,13 @@ export async function application(house: House): Promise<Express> {
   answerHoldings(router, whoAsks, house);
   answerShortlists(router, whoAsks, house);
   answerPages(router, whoAsks, house);
+  answerLabels(router, whoAsks, house);
   answerPrep(router, whoAsks, house);
   router.get('/api/openapi.json', (_request, response) => {
     response.json(openApiDocument());
   });
   router.get('/api/events', admit(whoAsks, EVERYONE), (_request, response) => events.add(response));
-  const upload = await uploads(database, configuration.uploads, configuration.maxUpload, log, () =>
-    runner.wake(),
-  );
-  router.all(['/upload', '/upload/*id'], admit(whoAsks, EDITORS), async (request, response, next) => {
-    const site = await readSite(database, configuration.contentOrigin);
-    return upload(site.id)(request, response, next);
-  });
+  router.all(['/upload', '/upload/*id'], admit(whoAsks, EDITORS), await uploads(house));
   app.use(router);
   if (configuration.web !== '') serveWeb(app, configuration.web);
   app.use((request, response) => {

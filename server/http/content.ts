@@ -1,18 +1,16 @@
 import express, { type Express, type Response } from 'express';
 import type { Readable } from 'node:stream';
 import * as v from 'valibot';
-import type { Logger } from 'pino';
 import { FrameSchema, frameToHtml, type Frame } from '@placard/core/embed';
 import { placements, renderDocument, renderSheet } from '@placard/core/page';
-import type { Configuration } from '../configuration.ts';
-import type { Database } from '../db/database.ts';
 import { holdingsFor } from '../holdings/forpage.ts';
 import { assetNamed, publicFile } from '../prep/names.ts';
 import { MIME_BY_EXTENSION } from '../imaging/formats.ts';
 import { usesOf, readPage } from '../pages/pages.ts';
 import { readSite } from '../site/site.ts';
+import { evidenceName } from '../labels/permissions.ts';
 import type { Store } from '../store/store.ts';
-import type { Outbound } from '../outbound/outbound.ts';
+import type { House } from './house.ts';
 import { showOutside } from './outside.ts';
 import { problemHandler } from './problem.ts';
 
@@ -33,13 +31,14 @@ export function frameAddress(store: Store, contentOrigin: string, frame: Frame):
  * The second origin: files, proofs and framed embeds. It knows no sessions, sets no cookies
  * and runs no scripts of its own; every address is signed.
  */
-export function contentApplication(
-  database: Database,
-  store: Store,
-  outbound: Outbound,
-  configuration: Configuration,
-  log: Logger,
-): Express {
+export function contentApplication({
+  database,
+  siteId,
+  store,
+  outbound,
+  configuration,
+  log,
+}: House): Express {
   const { origin, contentOrigin } = configuration;
   const app = express();
   app.disable('x-powered-by');
@@ -54,7 +53,11 @@ export function contentApplication(
 
   app.get('/f/:signature/*key', async (request, response) => {
     const key = (request.params['key'] as unknown as string[]).join('/');
-    const mime = MIME_BY_EXTENSION[key.slice(key.lastIndexOf('.') + 1)];
+    // What shows a permission may be of any kind: it is saved, never shown here.
+    const evidence = key.startsWith('evidence/');
+    const mime = evidence
+      ? 'application/octet-stream'
+      : MIME_BY_EXTENSION[key.slice(key.lastIndexOf('.') + 1)];
     if (!mime || !store.signature.matches(key, request.params.signature)) return missing(response);
     response.set({
       'content-type': mime,
@@ -63,6 +66,7 @@ export function contentApplication(
       'content-security-policy':
         "default-src 'none'; style-src 'unsafe-inline'; sandbox; frame-ancestors 'none'",
     });
+    if (evidence) response.attachment(await evidenceName(database, key)).type('application/octet-stream');
     const local = store.localPath(key);
     if (local === null) return pass(response, await store.read(key).catch(() => null));
     return response.sendFile(
@@ -75,8 +79,7 @@ export function contentApplication(
   });
 
   app.get('/media/:name', async (request, response) => {
-    const { id: siteId } = await readSite(database, contentOrigin);
-    const named = await assetNamed(database, siteId, request.params.name);
+    const named = await assetNamed(database, await siteId(), request.params.name);
     if (!named) return missing(response);
     if (named.name !== request.params.name) return response.redirect(301, `/media/${named.name}`);
     const file = await publicFile(database, named.id);
@@ -91,7 +94,11 @@ export function contentApplication(
     const site = await readSite(database, contentOrigin);
     const page = await readPage(database, site.id, id);
     const holdings = await holdingsFor(database, usesOf(page.document), ({ key }) => store.address(key));
-    const body = renderDocument(page.document, { measures: site.measures, holdings });
+    const body = renderDocument(page.document, {
+      measures: site.measures,
+      holdings,
+      language: site.language,
+    });
     const frames = placements(page.document).flatMap((block) =>
       block.type === 'embed' ? [block.attrs.frame] : [],
     );

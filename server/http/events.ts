@@ -8,14 +8,22 @@ import {
   asset,
   batch,
   batchItem,
+  evidence,
   host,
+  labelSheet,
+  ownTerms,
   page,
+  permission,
   placard,
   prepSheet,
   sentFilm,
   shortlist,
   shortlisted,
+  site,
 } from '../db/schema.ts';
+
+/** How often what changed is looked for, in milliseconds; and how many times longer than a look the rest after it is. */
+const [EVERY, REST] = [600, 9];
 
 /**
  * Streams what changes to every open window (server-sent events): `jobs` with the work under way,
@@ -28,6 +36,7 @@ export class Events {
   #timer: NodeJS.Timeout | undefined;
   #jobs = '';
   #mark = '';
+  #took = 0;
 
   constructor(database: Database, log: Logger) {
     this.#database = database;
@@ -57,14 +66,19 @@ export class Events {
 
   #schedule(): void {
     if (this.#timer || this.#listeners.size === 0) return;
-    this.#timer = setTimeout(() => {
-      this.#tell()
-        .catch((error: unknown) => this.#log.warn({ err: error }, 'Could not read what changed'))
-        .finally(() => {
-          this.#timer = undefined;
-          this.#schedule();
-        });
-    }, 600);
+    this.#timer = setTimeout(
+      () => {
+        const begun = Date.now();
+        this.#tell()
+          .catch((error: unknown) => this.#log.warn({ err: error }, 'Could not read what changed'))
+          .finally(() => {
+            this.#timer = undefined;
+            this.#took = Date.now() - begun;
+            this.#schedule();
+          });
+      },
+      Math.max(EVERY, REST * this.#took),
+    );
   }
 
   async #tell(): Promise<void> {
@@ -93,6 +107,11 @@ export class Events {
           (select coalesce(sum(crc32(concat(id, name))), 0) from ${shortlist}),
           (select count(*) from ${shortlisted}),
           (select coalesce(sum(version), 0) from ${prepSheet}),
+          (select concat(count(*), '-', coalesce(sum(crc32(concat(id, state))), 0)) from ${permission}),
+          (select concat(count(*), '-', coalesce(max(id), '')) from ${evidence}),
+          (select coalesce(sum(crc32(concat(id, coalesce(policy, '')))), 0) from ${site}),
+          (select coalesce(sum(crc32(concat(id, name, changed_at))), 0) from ${ownTerms}),
+          (select coalesce(sum(crc32(concat(id, state))), 0) from ${labelSheet}),
           (select concat(count(*), '-', coalesce(sum(crc32(concat(id, state))), 0)) from ${batchItem} where ${batchItem.changedAt} > utc_timestamp() - interval 1 hour),
           (select concat(count(*), '-', coalesce(sum(crc32(concat(id, state))), 0)) from ${batch}))`,
       })

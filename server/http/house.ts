@@ -15,6 +15,8 @@ import type { Events } from './events.ts';
 export interface House {
   configuration: Configuration;
   database: Database;
+  /** Tells the id of the site that is served. */
+  siteId: () => Promise<string>;
   store: Store;
   auth: Auth;
   runner: Runner;

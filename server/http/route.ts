@@ -1,6 +1,7 @@
 import express, { type Request, type RequestHandler, type Router } from 'express';
 import * as v from 'valibot';
 import type { AnyEndpoint, Endpoint, Person } from '@placard/core/contract';
+import { inWords } from './inwords.ts';
 import { Problem } from './problem.ts';
 
 /** What a handler is given: checked input, and who asks. */
@@ -66,5 +67,5 @@ function check<S extends v.GenericSchema>(schema: S, input: unknown): v.InferOut
   if (parsed.success) return parsed.output;
   const [issue] = parsed.issues;
   const where = v.getDotPath(issue) ?? undefined;
-  throw new Problem(400, where ? `${where}: ${issue.message}` : issue.message, where ? { where } : {});
+  throw new Problem(400, inWords(issue), where ? { where } : {});
 }

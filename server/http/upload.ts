@@ -1,27 +1,27 @@
 import { FileStore } from '@tus/file-store';
 import { Server } from '@tus/server';
 import type { RequestHandler } from 'express';
-import type { Logger } from 'pino';
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { mkdir } from 'node:fs/promises';
 import type { Person } from '@placard/core/contract';
-import type { Database } from '../db/database.ts';
 import { newId } from '../db/columns.ts';
 import { refuseWithoutRoom } from '../site/room.ts';
+import type { House } from './house.ts';
 import { Problem } from './problem.ts';
 import { announceArrival, arrivalComplete } from '../holdings/arrivals.ts';
 
 // Who uploads, told past the upload library, whose callbacks know only the bare request.
-const uploader = new AsyncLocalStorage<{ siteId: string; personId: string }>();
+const uploader = new AsyncLocalStorage<Person>();
 
 /** Resumable uploads (tus 1.0) at `/upload`; each becomes an arrival when it begins. */
-export async function uploads(
-  database: Database,
-  folder: string,
-  maxSize: number,
-  log: Logger,
-  onArrived: () => void,
-): Promise<(siteId: string) => RequestHandler> {
+export async function uploads({
+  configuration,
+  database,
+  siteId,
+  runner,
+  log,
+}: House): Promise<RequestHandler> {
+  const { uploads: folder, maxUpload: maxSize } = configuration;
   await mkdir(folder, { recursive: true });
   const server = new Server({
     path: '/upload',
@@ -35,25 +35,25 @@ export async function uploads(
         throw refusal(
           upload.size === 0 ? 'This file is empty.' : 'Say the size of the file first (Upload-Length).',
         );
-      const { siteId, personId } = uploader.getStore() ?? { siteId: '', personId: '' };
+      const [site, person] = [await siteId(), uploader.getStore()];
       try {
-        await refuseWithoutRoom(database, siteId, upload.size);
+        await refuseWithoutRoom(database, site, upload.size);
       } catch (error) {
         throw error instanceof Problem ? { status_code: error.status, body: error.message } : error;
       }
       await announceArrival(database, {
         id: upload.id,
-        siteId,
-        personId,
+        siteId: site,
+        personId: person?.id ?? '',
         fileName: upload.metadata?.['filename']?.replace(/^.*[/\\]/, '') || 'unnamed',
         bytes: upload.size,
       });
-      onArrived();
+      runner.wake();
       return {};
     },
     onUploadFinish: async (_request, upload) => {
       await arrivalComplete(database, upload.id);
-      onArrived();
+      runner.wake();
       return {};
     },
     onResponseError: async (_request, error) => {
@@ -68,10 +68,8 @@ export async function uploads(
       return { status_code: 500, body: 'This part could not be written. Try again.' };
     },
   });
-  return (siteId) => (request, response) => {
-    const { id: personId } = response.locals['person'] as Person;
-    return uploader.run({ siteId, personId }, () => server.handle(request, response));
-  };
+  return (request, response) =>
+    uploader.run(response.locals['person'] as Person, () => server.handle(request, response));
 }
 
 function refusal(body: string): { status_code: number; body: string } {

@@ -1,10 +1,13 @@
 import { readFile, stat } from 'node:fs/promises';
-import { Worker } from 'node:worker_threads';
 import { cleanDrawing, UnreadableDrawing } from '@placard/core/drawing';
+import { threadsOf } from './threads.ts';
 
 /** Larger drawings are shown as pictures made of them. */
 const MOST_BYTES = 3_000_000;
 const WITHIN = 20_000;
+const minifying = threadsOf<string, string>(new URL('./drawing.worker.mjs', import.meta.url), {
+  megabytes: 256,
+});
 
 /**
  * A drawing (SVG) cleaned of all that runs, loads or tells, minified, with a label as its metadata; null where it
@@ -15,7 +18,7 @@ export async function servedDrawing(path: string, xmp: string): Promise<Buffer |
   try {
     const { svg } = cleanDrawing(await readFile(path, 'utf8'));
     // What the minifier wrote is as foreign as what came.
-    const small = await minified(svg).then(
+    const small = await minifying.run(svg, { signal: AbortSignal.timeout(WITHIN) }).then(
       (text) => cleanDrawing(text).svg,
       () => svg,
     );
@@ -25,21 +28,4 @@ export async function servedDrawing(path: string, xmp: string): Promise<Buffer |
     if (error instanceof UnreadableDrawing) return null;
     throw error;
   }
-}
-
-function minified(svg: string): Promise<string> {
-  const worker = new Worker(new URL('./drawing.worker.mjs', import.meta.url), {
-    workerData: svg,
-    execArgv: [],
-    resourceLimits: { maxOldGenerationSizeMb: 256 },
-  });
-  return new Promise<string>((resolve, reject) => {
-    const timer = setTimeout(() => reject(new Error('Minifying took too long.')), WITHIN);
-    worker.once('message', resolve);
-    worker.once('error', reject);
-    worker.once('exit', () => {
-      clearTimeout(timer);
-      reject(new Error('The minifier ended.'));
-    });
-  }).finally(() => void worker.terminate());
 }

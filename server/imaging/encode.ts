@@ -26,7 +26,8 @@ const [WORST, BEST] = [20, 95];
 /**
  * Encodes pixels as a wish for quality says. Within some bytes: the best quality that fits, else the worst there
  * is, and the caller sees that it does not fit. Looking the same: the worst quality whose similarity is measured to
- * reach the wish, else the best. A format that loses nothing has no quality; PNG within some bytes is given fewer colours. `guess` is a quality to begin looking at.
+ * reach the wish, else the best. A format that loses nothing has no quality; PNG within some bytes is given fewer
+ * colours. `guess` is a quality to begin looking at.
  */
 export async function encodeBy(
   pixels: Pixels,
@@ -35,7 +36,7 @@ export async function encodeBy(
   xmp?: string,
   guess?: number | null,
 ): Promise<Encoded> {
-  const at = (quality: number) => encode(pixels, format, quality, xmp);
+  const at = (quality: number) => encode(open(pixels), format, quality, xmp);
   if (format === 'png') return wish.way === 'under' ? fewerColours(pixels, wish.bytes, xmp) : at(100);
   switch (wish.way) {
     case 'usual':
@@ -45,54 +46,45 @@ export async function encodeBy(
     case 'under': {
       const usual = await at(USUAL[format]);
       if (usual.data.length <= wish.bytes) return usual;
-      // The best that fits is the one below the worst that does not.
       const isOver = ({ data }: Encoded) => data.length > wish.bytes;
-      const over = await worstThat(isOver, WORST, USUAL[format], at, guess);
-      return over.quality === null || over.quality <= WORST ? at(WORST) : at(over.quality - 1);
+      const { below, from } = await turningPoint(isOver, WORST, USUAL[format], at, guess);
+      return below ?? from;
     }
     case 'same': {
       const isLike = ({ likeness }: Encoded) => (likeness ?? 0) >= wish.likeness;
-      return worstThat(isLike, WORST, BEST, async (quality) => measured(pixels, await at(quality)), guess);
+      const measure = async (quality: number) => measured(pixels, await at(quality));
+      return (await turningPoint(isLike, WORST, BEST, measure, guess)).from;
     }
   }
 }
 
 /**
- * The encoding at the worst quality that is good, where every better one is good too; at `most` where none is.
- * Looks near a guess first, since pictures of one ladder are much alike.
+ * Where something that holds of every better quality once it holds begins to hold: the worst quality of which it does
+ * (the best there is, where it does of none), and the one below. Looks near a guess first, since pictures of one ladder
+ * are much alike.
  */
-async function worstThat(
-  isGood: (encoded: Encoded) => boolean,
+async function turningPoint(
+  holds: (encoded: Encoded) => boolean,
   least: number,
   most: number,
   at: (quality: number) => Promise<Encoded>,
   guess?: number | null,
-): Promise<Encoded> {
+): Promise<{ below: Encoded | undefined; from: Encoded }> {
   const tried = new Map<number, Encoded>();
-  const good = async (quality: number) => {
-    const encoded = tried.get(quality) ?? (await at(quality));
-    tried.set(quality, encoded);
-    return isGood(encoded);
-  };
-  // Every quality up to `low` is known to be too bad, every one from `high` to be good, once that was seen.
+  // It is known not to hold up to `low`, and to hold from `high`, once either was seen.
   let [low, high] = [least - 1, most + 1];
-  for (
-    let next = Math.min(most, Math.max(least, guess ?? Math.floor((least + most) / 2))), step = 3;
-    low + 1 < high;
-  ) {
-    if (await good(next)) high = next;
+  let next = Math.min(most, Math.max(least, guess ?? Math.floor((least + most) / 2)));
+  for (let step = 3; low + 1 < high; step *= 2) {
+    const encoded = await at(next);
+    tried.set(next, encoded);
+    const held = holds(encoded);
+    if (held) high = next;
     else low = next;
     const bracketed = low >= least && high <= most;
-    const middle = Math.floor((low + high) / 2);
-    next =
-      bracketed || !guess
-        ? middle
-        : high === next
-          ? Math.max(low + 1, next - step)
-          : Math.min(high - 1, next + step);
-    step *= 2;
+    if (bracketed || !guess) next = Math.floor((low + high) / 2);
+    else next = held ? Math.max(low + 1, next - step) : Math.min(high - 1, next + step);
   }
-  return tried.get(high) ?? tried.get(most) ?? at(most);
+  return { below: tried.get(low), from: tried.get(high) ?? tried.get(most) ?? (await at(most)) };
 }
 
 async function measured(pixels: Pixels, encoded: Encoded): Promise<Encoded> {
@@ -116,8 +108,12 @@ async function fewerColours(pixels: Pixels, most: number, xmp?: string): Promise
   return made;
 }
 
-async function encode(pixels: Pixels, format: Format, quality: number, xmp?: string): Promise<Encoded> {
-  const picture = described(open(pixels), xmp);
+/** Encodes a picture that is not decoded yet, as good as most need, in one go with its decoding. */
+export const encodeAtOnce = (picture: Sharp, format: Format, xmp?: string): Promise<Encoded> =>
+  encode(picture, format, format === 'png' ? 100 : USUAL[format], xmp);
+
+async function encode(from: Sharp, format: Format, quality: number, xmp?: string): Promise<Encoded> {
+  const picture = described(from, xmp);
   const made = { mime: `image/${format}`, extension: format === 'jpeg' ? 'jpg' : format, likeness: null };
   switch (format) {
     case 'jpeg':
@@ -136,5 +132,5 @@ async function encode(pixels: Pixels, format: Format, quality: number, xmp?: str
 }
 
 /** Where a label is to be written in, its colour space is said too. */
-const described = (picture: Sharp, xmp: string | undefined) =>
+export const described = (picture: Sharp, xmp: string | undefined) =>
   xmp ? picture.withXmp(xmp).withIccProfile('srgb') : picture;

@@ -1,10 +1,15 @@
 import sharp from 'sharp';
-import { Worker } from 'node:worker_threads';
 import { Refused } from './formats.ts';
+import { threadsOf } from './threads.ts';
 
 /** Decoding takes four bytes a pixel, twice. */
 const MOST_PIXELS = 60_000_000;
 const WITHIN = 90_000;
+
+const threads = threadsOf<{ path: string; mostPixels: number }, Decoded>(
+  new URL('./heic.worker.mjs', import.meta.url),
+  { most: 2 },
+);
 
 /** What a HEIC picture is worked on as: an upright JPEG of high quality. Decoded in a thread of its own. Throws Refused. */
 export async function convertHeic(path: string): Promise<Buffer> {
@@ -21,27 +26,12 @@ interface Decoded {
   height: number;
 }
 
-function decode(path: string): Promise<Decoded> {
-  const worker = new Worker(new URL('./heic.worker.mjs', import.meta.url), {
-    workerData: { path, mostPixels: MOST_PIXELS },
-    execArgv: [],
-  });
-  return new Promise<Decoded>((resolve, reject) => {
-    const damaged = (why: string) =>
-      reject(
-        new Refused(
-          `This HEIC picture cannot be read (${why}). Export it as JPEG, and send that.`.replace(
-            'Error: ',
-            '',
-          ),
-        ),
-      );
-    const timer = setTimeout(() => damaged('it takes too long'), WITHIN);
-    worker.once('message', (decoded: Decoded) => resolve(decoded));
-    worker.once('error', (error) => damaged(error instanceof Error ? error.message : String(error)));
-    worker.once('exit', () => {
-      clearTimeout(timer);
-      damaged('the decoder ended');
-    });
-  }).finally(() => void worker.terminate());
+async function decode(path: string): Promise<Decoded> {
+  try {
+    return await threads.run({ path, mostPixels: MOST_PIXELS }, { signal: AbortSignal.timeout(WITHIN) });
+  } catch (error) {
+    const says = error instanceof Error ? error.message : String(error);
+    const why = error instanceof Error && error.name === 'AbortError' ? 'it takes too long' : says;
+    throw new Refused(`This HEIC picture cannot be read (${why}). Export it as JPEG, and send that.`);
+  }
 }

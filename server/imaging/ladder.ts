@@ -1,7 +1,7 @@
 import type { Facts } from '@placard/core/contract';
 import { heightAt } from '@placard/core/geometry';
 import { AS_IT_CAME, cutsThrough, windowOf, type Preparation } from '@placard/core/prep';
-import { encodeBy, type Encoded, type Format } from './encode.ts';
+import { described, encodeBy, type Encoded, type Format } from './encode.ts';
 import { coloured, finished } from './look.ts';
 import { openPicture } from './picture.ts';
 import { decodeSeen, open, pixelsOf } from './seen.ts';
@@ -35,8 +35,8 @@ export function formatsFor(
 }
 
 /**
- * Makes every rung of a version from one decode for each kind of screen, upright and in sRGB, widest first,
- * handing each over as it is done. Widths beyond what the version has are its caller's mistake: nothing is
+ * Makes every rung of a version from one decode for each kind of screen, upright and in sRGB, beginning with the
+ * widest, handing each over as it is done. Widths beyond what the version has are its caller's mistake: nothing is
  * enlarged. Drawings (SVG) are drawn at the widest rung instead. `xmp` is written into every file.
  */
 export async function makeLadder(
@@ -56,7 +56,11 @@ export async function makeLadder(
     const window = windowOf(preparation, facts, screen);
     const widths = [...new Set(here.map(({ width }) => width))].sort((a, b) => b - a);
     const widest = await coloured(await decodeSeen(input, facts, window, widths[0] ?? 1), preparation.edits);
-    for (const width of widths) {
+    const waiting = widths.values();
+    const lane = async () => {
+      for (const width of waiting) await makeWidth(width);
+    };
+    const makeWidth = async (width: number) => {
       const height = heightAt(width, window.size);
       const same = width === widest.raw.width && height === widest.raw.height;
       const resized = same ? widest : await pixelsOf(open(widest).resize(width, height, { fit: 'fill' }));
@@ -68,9 +72,16 @@ export async function makeLadder(
         found.set(format, encoded.quality);
         await each({ screen, width, height, ...encoded });
       }
-    }
+    };
+    await Promise.all(Array.from({ length: lanesFor(preparation.output.quality.way) }, lane));
   }
 }
+
+/**
+ * How many widths are worked on at once. Where a quality is looked for, one: each begins near what the one
+ * before it came to, which saves more than a second lane would.
+ */
+const lanesFor = (way: Preparation['output']['quality']['way']) => (way === 'usual' ? 2 : 1);
 
 async function makeAnimations(
   input: string | Buffer,
@@ -83,8 +94,8 @@ async function makeAnimations(
   const { size } = windowOf(preparation, facts);
   for (const rung of rungs.filter(({ format }) => format === 'webp')) {
     const quality = rung.quality ?? 75;
-    const picture = openPicture(input, true).resize(rung.width).webp({ quality, effort: 2 });
-    const data = await (xmp ? picture.withXmp(xmp) : picture).toBuffer();
+    const moving = openPicture(input, true).resize(rung.width).webp({ quality, effort: 2 });
+    const data = await described(moving, xmp).toBuffer();
     const height = heightAt(rung.width, size);
     await each({
       screen: 'wide',

@@ -23,23 +23,19 @@ export async function readPicture(
   path: string | Buffer,
   extension: string,
 ): Promise<{ facts: Facts; thumbnail: Buffer; likeness: bigint | null; colour: Colour | null }> {
-  const metadata = await readMetadata(path);
-  const frames = metadata.pages ?? 1;
-  const turned = (metadata.orientation ?? 1) >= 5;
-  const height = metadata.pageHeight ?? metadata.height;
+  const { width, height, frames, metadata } = await sizeOf(path);
   const facts: Facts = {
     kind: 'picture',
     mime: MIME_BY_EXTENSION[extension] ?? '',
     extension,
-    width: turned ? height : metadata.width,
-    height: turned ? metadata.width : height,
+    width,
+    height,
     duration: frames > 1 ? (metadata.delay ?? []).reduce((sum, delay) => sum + delay, 0) / 1000 : null,
     animated: frames > 1,
     transparent: metadata.hasAlpha,
     orientation: metadata.orientation ?? 1,
     thumbhash: null,
   };
-  if (facts.width * facts.height * frames > MOST_PIXELS) throw tooLarge(facts.width, facts.height, frames);
   try {
     const small = await (facts.transparent ? upright(path).ensureAlpha() : upright(path))
       .resize(400, 400, { fit: 'inside', withoutEnlargement: extension !== 'svg' })
@@ -89,12 +85,20 @@ function greyOf(rgb: Uint8Array): Uint8Array {
   });
 }
 
-async function readMetadata(path: string | Buffer): Promise<Metadata> {
-  try {
-    return await sharp(path, { limitInputPixels: false, animated: true, failOn: 'none' }).metadata();
-  } catch (error) {
-    throw asRefusal(error);
-  }
+/** Upright pixels and frames of a picture, from its headers alone. Throws Refused for what is too large to work on. */
+export async function sizeOf(
+  input: string | Buffer,
+): Promise<{ width: number; height: number; frames: number; metadata: Metadata }> {
+  const metadata = await sharp(input, { limitInputPixels: false, animated: true, failOn: 'none' })
+    .metadata()
+    .catch((error: unknown) => {
+      throw asRefusal(error);
+    });
+  const frames = metadata.pages ?? 1;
+  const tall = metadata.pageHeight ?? metadata.height;
+  const [width, height] = (metadata.orientation ?? 1) >= 5 ? [tall, metadata.width] : [metadata.width, tall];
+  if (width * height * frames > MOST_PIXELS) throw tooLarge(width, height, frames);
+  return { width, height, frames, metadata };
 }
 
 function tooLarge(width: number, height: number, frames: number): Refused {

@@ -1,14 +1,13 @@
 import { stat } from 'node:fs/promises';
-import sharp from 'sharp';
 import { xmpOf, BLANK_PLACARD, placardFromFile } from '@placard/core/credit';
 import { sizeFor, wholeOf, type SizeWish } from '@placard/core/geometry';
 import type { Quality } from '@placard/core/prep';
 import { readEmbedded } from './embedded.ts';
-import { encodeBy, type Format } from './encode.ts';
-import { MOST_PIXELS, Refused } from './formats.ts';
+import { described, encodeAtOnce, encodeBy, type Format } from './encode.ts';
+import { Refused } from './formats.ts';
 import { convertHeic } from './heic.ts';
-import { asRefusal, openPicture } from './picture.ts';
-import { decodeSeen } from './seen.ts';
+import { asRefusal, openPicture, sizeOf } from './picture.ts';
+import { decodeSeen, wholeAt } from './seen.ts';
 import { sniff } from './sniff.ts';
 
 /** What is to become of a file. */
@@ -44,32 +43,29 @@ export async function prepareFile(path: string, wish: FileWish): Promise<Prepare
   try {
     const input = extension === 'heic' ? await convertHeic(path) : path;
     const { size: before } = await stat(path);
-    const metadata = await sharp(input, { limitInputPixels: false, failOn: 'none' }).metadata();
-    const turned = (metadata.orientation ?? 1) >= 5;
-    const original = {
-      width: turned ? metadata.height : metadata.width,
-      height: turned ? metadata.width : metadata.height,
-    };
-    if (original.width * original.height * (metadata.pages ?? 1) > MOST_PIXELS)
-      throw new Refused(`This picture has more than ${MOST_PIXELS / 1e6} million pixels.`);
+    const { width, height, frames, metadata } = await sizeOf(input);
+    const original = { width, height };
     const wished = wish.size ? sizeFor(wish.size, original) : { size: original, enlarges: false };
     const drawing = extension === 'svg';
     const small = wished.enlarges && !drawing;
     const size = small ? original : wished.size;
     const format = wish.format ?? OWN[extension] ?? (metadata.hasAlpha ? 'png' : 'jpeg');
     const xmp = await labelOf(path);
-    if ((metadata.pages ?? 1) > 1 && (extension === 'gif' || extension === 'webp')) {
+    // What moves goes on moving, unless a format for stills is asked for: then its first frame is taken.
+    if (frames > 1 && (wish.format ?? 'webp') === 'webp') {
       const moving = openPicture(input, true).resize(size.width).webp({ quality: 75, effort: 2 });
-      const data = await (xmp ? moving.withXmp(xmp) : moving).toBuffer();
+      const data = await described(moving, xmp).toBuffer();
       return { data, extension: 'webp', ...size, small, before };
     }
-    const pixels = await decodeSeen(
-      input,
-      { ...original, extension },
-      { ...wholeOf(original), size },
-      size.width,
-    );
-    const encoded = await encodeBy(pixels, format, wish.quality, xmp);
+    const encoded =
+      wish.quality.way === 'usual' && !drawing
+        ? await encodeAtOnce(wholeAt(input, size), format, xmp)
+        : await encodeBy(
+            await decodeSeen(input, { ...original, extension }, { ...wholeOf(original), size }, size.width),
+            format,
+            wish.quality,
+            xmp,
+          );
     return { data: encoded.data, extension: encoded.extension, ...size, small, before };
   } catch (error) {
     throw asRefusal(error);

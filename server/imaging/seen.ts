@@ -32,7 +32,7 @@ export async function decodeSeen(
   const upright = window.angle % 90 === 0;
   const source = drawing
     ? sharp(input, {
-        density: Math.min(2400, Math.max(72, (96 * width * (facts.width / window.across)) / facts.width)),
+        density: Math.min(2400, Math.max(72, (96 * width) / window.across)),
         limitInputPixels: 50_000_000,
       }).timeout({ seconds: 120 })
     : openPicture(input);
@@ -56,6 +56,10 @@ export async function decodeSeen(
     window,
   );
 }
+
+/** The whole of a picture, upright and in sRGB, at a size: not decoded before somebody asks for its pixels. */
+export const wholeAt = (input: string | Buffer, { width, height }: Size): Sharp =>
+  openPicture(input).autoOrient().resize(width, height, { fit: 'fill' }).toColourspace('srgb');
 
 /** The upright rectangle that a window by quarters covers, in whole pixels of the original. */
 function partOf(window: Window, { width, height }: Size) {

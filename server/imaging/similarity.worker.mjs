@@ -1,29 +1,23 @@
-import { parentPort } from 'node:worker_threads';
 import { ssim } from 'ssim.js';
 
 /** So many pixels are looked at at most: of larger pictures, tiles spread evenly over them. */
 const MOST = 600_000;
 const TILE = 256;
 
-// Plain JavaScript: a worker thread begins without whatever translates the rest.
-parentPort.on('message', ({ id, width, height, one, other }) => {
-  try {
-    const across = width * height <= MOST ? 1 : 3;
-    const tile =
-      across === 1 ? { width, height } : { width: Math.min(TILE, width), height: Math.min(TILE, height) };
-    let sum = 0;
-    for (let row = 0; row < across; row++)
-      for (let column = 0; column < across; column++) {
-        const left = across === 1 ? 0 : Math.floor(((width - tile.width) * column) / (across - 1));
-        const top = across === 1 ? 0 : Math.floor(((height - tile.height) * row) / (across - 1));
-        const part = (data) => cut(data, width, left, top, tile);
-        sum += ssim(part(one), part(other), { ssim: 'bezkrovny', downsample: false }).mssim;
-      }
-    parentPort.postMessage({ id, mssim: sum / (across * across) });
-  } catch (error) {
-    parentPort.postMessage({ id, says: String(error) });
-  }
-});
+export default ({ width, height, one, other }) => {
+  const across = width * height <= MOST ? 1 : 3;
+  const tile =
+    across === 1 ? { width, height } : { width: Math.min(TILE, width), height: Math.min(TILE, height) };
+  let sum = 0;
+  for (let row = 0; row < across; row++)
+    for (let column = 0; column < across; column++) {
+      const left = across === 1 ? 0 : Math.floor(((width - tile.width) * column) / (across - 1));
+      const top = across === 1 ? 0 : Math.floor(((height - tile.height) * row) / (across - 1));
+      const part = (data) => cut(data, width, left, top, tile);
+      sum += ssim(part(one), part(other), { ssim: 'bezkrovny', downsample: false }).mssim;
+    }
+  return sum / (across * across);
+};
 
 function cut(data, width, left, top, tile) {
   if (tile.width === width && left === 0 && data.length === 4 * tile.width * tile.height)

@@ -1,5 +1,6 @@
 import sharp from 'sharp';
-import { improvedTone, type Tone } from '@placard/core/prep';
+import { improvedTone, UNTONED, type Tone } from '@placard/core/prep';
+import type { Store } from '../store/store.ts';
 
 /** A picture small enough for lists (WebP, at most 400 pixels wide or high). */
 export function smallPicture(input: Buffer): Promise<Buffer> {
@@ -9,9 +10,10 @@ export function smallPicture(input: Buffer): Promise<Buffer> {
     .toBuffer();
 }
 
-/** The tone that would improve what a small picture shows. */
-export async function toneFor(small: Uint8Array): Promise<Tone> {
-  const { data } = await sharp(small)
+/** The tone that would improve a picture, judged by the small picture of it in the store. */
+export async function toneOf(store: Store, thumbnail: string | null): Promise<Tone> {
+  if (thumbnail === null) return UNTONED;
+  const { data } = await sharp(await store.bytes(thumbnail))
     .flatten({ background: '#888' })
     .toColourspace('srgb')
     .raw()

@@ -219,17 +219,29 @@ describe('a version’s ladder', () => {
     }
   });
 
-  it('keeps within some bytes, or says by its size that it cannot', async () => {
-    const pixels = await decodeSeen(picture, facts, windowAfter([], facts), WIDTH);
-    for (const format of ['jpeg', 'webp', 'avif', 'png'] as const) {
+  it('keeps within some bytes, with the best quality that does, or says by its size that it cannot', async () => {
+    const noise = Buffer.from(
+      Array.from(
+        { length: WIDTH * HEIGHT * 3 },
+        (_, index) => (index * 7919 + ((index * index) % 251)) % 256,
+      ),
+    );
+    const raw = { width: WIDTH, height: HEIGHT, channels: 3 } as const;
+    const pixels = await pixelsOf(sharp(noise, { raw }).blur(1));
+    for (const format of ['jpeg', 'webp', 'avif'] as const) {
       const usual = await encodeBy(pixels, format, { way: 'usual' });
-      const limit = Math.max(700, Math.floor(usual.data.length * 0.8));
-      const within = await encodeBy(pixels, format, { way: 'under', bytes: limit });
-      expect(within.data.length).toBeLessThanOrEqual(Math.max(limit, 1500));
-      expect(
-        (await encodeBy(pixels, format, { way: 'under', bytes: 1_000_000 })).data.length,
-      ).toBeLessThanOrEqual(usual.data.length);
+      const bytes = Math.floor(usual.data.length * 0.7);
+      for (const guess of [undefined, 30, 70]) {
+        const within = await encodeBy(pixels, format, { way: 'under', bytes }, undefined, guess);
+        expect(within.data.length).toBeLessThanOrEqual(bytes);
+        const better = await encodeBy(pixels, format, { way: 'fixed', quality: (within.quality ?? 0) + 1 });
+        expect(better.data.length).toBeGreaterThan(bytes);
+      }
+      expect((await encodeBy(pixels, format, { way: 'under', bytes: 1_000_000 })).data).toEqual(usual.data);
+      expect(await encodeBy(pixels, format, { way: 'under', bytes: 10 })).toMatchObject({ quality: 20 });
     }
-    expect((await encodeBy(pixels, 'jpeg', { way: 'under', bytes: 10 })).quality).toBe(20);
+    const png = await encodeBy(pixels, 'png', { way: 'usual' });
+    const bytes = Math.floor(png.data.length * 0.5);
+    expect((await encodeBy(pixels, 'png', { way: 'under', bytes })).data.length).toBeLessThanOrEqual(bytes);
   });
 });

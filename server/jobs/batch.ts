@@ -1,4 +1,4 @@
-import { and, eq, inArray, max } from 'drizzle-orm';
+import { and, eq, inArray, max, sql } from 'drizzle-orm';
 import { preparedBy, UNTONED } from '@placard/core/prep';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
@@ -7,7 +7,7 @@ import { addVersion } from '../holdings/versions.ts';
 import { refreshSearch } from '../holdings/searchrows.ts';
 import { Problem } from '../http/problem.ts';
 import { Refused } from '../imaging/formats.ts';
-import { toneFor } from '../imaging/smallpicture.ts';
+import { toneOf } from '../imaging/smallpicture.ts';
 import type { Store } from '../store/store.ts';
 import { makeRenditions } from './prepare.ts';
 import type { Work } from './runner.ts';
@@ -21,8 +21,9 @@ export function batchWork(database: Database, store: Store): Work {
         .from(batchItem)
         .innerJoin(batch, eq(batch.id, batchItem.batchId))
         .innerJoin(asset, eq(asset.id, batchItem.assetId))
-        .innerJoin(original, eq(original.sha256, asset.sha256))
-        .innerJoin(version, eq(version.id, asset.versionId))
+        // What somebody has just saved is worked on further, not passed over.
+        .innerJoin(version, eq(version.id, sql`coalesce(${asset.nextVersionId}, ${asset.versionId})`))
+        .innerJoin(original, eq(original.sha256, version.sha256))
         .where(eq(batchItem.id, id));
       if (!row || row.item.state === 'done') return;
       if (row.batch.state === 'cancelled') {
@@ -31,15 +32,14 @@ export function batchWork(database: Database, store: Store): Work {
       }
       if (row.asset.binnedAt) throw new Refused('It lies in the bin.');
       const { original: file, item } = row;
-      const small = file.thumbnail ? await store.bytes(file.thumbnail) : new Uint8Array();
+      const { sheet } = row.batch;
+      const improved = sheet.tone?.way === 'improve' ? await toneOf(store, file.thumbnail) : UNTONED;
       // Named once, so that a second attempt goes on where the first was.
       const versionId = item.versionId ?? newId();
       const before = await heaviest(database, row.asset.versionId);
       await database.transaction(async (transaction) => {
         const [there] = await transaction.select().from(version).where(eq(version.id, versionId));
         if (!there) {
-          const { sheet } = row.batch;
-          const improved = sheet.tone?.way === 'improve' && small.length > 0 ? await toneFor(small) : UNTONED;
           try {
             await addVersion(transaction, {
               id: versionId,
@@ -63,7 +63,7 @@ export function batchWork(database: Database, store: Store): Work {
       await database.transaction(async (transaction) => {
         await transaction
           .update(asset)
-          .set({ versionId, nextVersionId: null, prepared: 'done', trouble: null })
+          .set({ versionId, sha256: file.sha256, nextVersionId: null, prepared: 'done', trouble: null })
           .where(eq(asset.id, row.asset.id));
         await transaction
           .update(batchItem)

@@ -6,8 +6,9 @@ import { NARROW } from '@placard/core/page';
 import { renditionWidths, type Measure } from '@placard/core/geometry';
 import { changesMade, windowOf } from '@placard/core/prep';
 import { newId } from '../db/columns.ts';
-import type { Database } from '../db/database.ts';
-import { asset, original, placard, rendition, site, version } from '../db/schema.ts';
+import type { Database, Queryable } from '../db/database.ts';
+import { asset, original, ownTerms, placard, rendition, site, version } from '../db/schema.ts';
+import { termsOfRow } from '../labels/terms.ts';
 import { posterFrame } from '../film/probe.ts';
 import { placardOf } from '../holdings/assets.ts';
 import { refreshSearch } from '../holdings/searchrows.ts';
@@ -35,18 +36,15 @@ export function prepareWork(database: Database, store: Store): Work {
   return {
     run: async (id, advance) => {
       await set(id, 'working');
-      for (const { version } of await versionsInUse(database, id))
-        await makeRenditions(database, store, version.id, advance);
+      const made = await versionsInUse(database, id);
+      for (const versionId of made) await makeRenditions(database, store, versionId, advance);
       await database.transaction(async (transaction) => {
         const [row] = await transaction.select().from(asset).where(eq(asset.id, id)).for('update');
-        if (!row) return;
+        // One that came meanwhile has no renditions yet; it was asked for, and has its turn after this one.
+        if (!row || !made.includes(row.nextVersionId ?? row.versionId)) return;
         await transaction
           .update(asset)
-          .set({
-            prepared: 'done',
-            trouble: null,
-            ...(row.nextVersionId ? { versionId: row.nextVersionId, nextVersionId: null } : {}),
-          })
+          .set({ prepared: 'done', trouble: null, ...(await taking(transaction, row.nextVersionId)) })
           .where(eq(asset.id, id));
         await refreshSearch(transaction, [id]);
       });
@@ -57,12 +55,22 @@ export function prepareWork(database: Database, store: Store): Work {
   };
 }
 
+/** What changes of an asset when a version takes its place; nothing where none waits to. */
+async function taking(database: Queryable, versionId: string | null) {
+  if (versionId === null) return {};
+  const [next] = await database
+    .select({ sha256: version.sha256 })
+    .from(version)
+    .where(eq(version.id, versionId));
+  return next ? { versionId, sha256: next.sha256, nextVersionId: null } : { nextVersionId: null };
+}
+
 /** Writes the label anew into the renditions of an asset that carry another. */
 export function relabelWork(database: Database, store: Store): Work {
   return {
     run: async (id, advance) => {
-      for (const { version } of await versionsInUse(database, id))
-        await makeRenditions(database, store, version.id, advance, true);
+      for (const versionId of await versionsInUse(database, id))
+        await makeRenditions(database, store, versionId, advance, true);
     },
     // They go out with the label they had; the next change of it tries again.
     gaveUp: async () => {},
@@ -70,7 +78,7 @@ export function relabelWork(database: Database, store: Store): Work {
 }
 
 /** The files that a version needs: every width in two formats, for wide screens and, where it has a part for them, for narrow ones. */
-export function rungsOf(
+function rungsOf(
   row: typeof version.$inferSelect,
   facts: Facts,
   { measures, modernFormat }: { measures: readonly Measure[]; modernFormat: 'webp' | 'avif' },
@@ -107,18 +115,22 @@ export async function makeRenditions(
   relabel = false,
 ): Promise<void> {
   const [row] = await database
-    .select({ version, asset, placard, site, file: original })
+    .select({ version, asset, placard, site, file: original, ownTerms })
     .from(version)
     .innerJoin(original, eq(original.sha256, version.sha256))
     .innerJoin(asset, eq(asset.id, version.assetId))
     .innerJoin(placard, eq(placard.assetId, asset.id))
     .innerJoin(site, eq(site.id, asset.siteId))
+    .leftJoin(ownTerms, eq(ownTerms.id, placard.licence))
     .where(eq(version.id, versionId));
   if (!row) return;
   const { file } = row;
   const rungs = rungsOf(row.version, file.facts, row.site, row.asset.widest);
   const { preparation } = row.version;
-  const xmp = xmpOf(placardOf(row.placard), changesMade(preparation.edits));
+  const xmp = xmpOf(placardOf(row.placard), {
+    changes: changesMade(preparation.edits),
+    ...(row.ownTerms ? { terms: termsOfRow(row.ownTerms) } : {}),
+  });
   const label = createHash('sha256').update(xmp).digest('base64url').slice(0, 16);
   const existing = (await database.select().from(rendition).where(eq(rendition.versionId, versionId))).filter(
     (there) => !relabel || there.label === label,
@@ -130,6 +142,7 @@ export async function makeRenditions(
       ),
   );
   if (missing.length === 0) return;
+  await store.removeParts(folderOf(versionId));
   const copy = await localCopy(store, file.workKey ?? file.key);
   const kept: Kept[] = [];
   let [done, said] = [rungs.length - missing.length, 0];
@@ -171,11 +184,14 @@ export async function makeRenditions(
 
 type Kept = typeof rendition.$inferInsert;
 
+/** Where the files of a version lie. */
+const folderOf = (versionId: string) => `renditions/${versionId.slice(0, 2)}/${versionId}`;
+
 /** Writes a rendition's file, under a name that a second attempt writes again. */
 export async function keepFile(store: Store, versionId: string, made: Made): Promise<Kept> {
   const { data, extension, ...facts } = made;
   const screen = made.screen === 'narrow' ? 'narrow-' : '';
-  const key = `renditions/${versionId.slice(0, 2)}/${versionId}/${screen}${made.width}.${extension}`;
+  const key = `${folderOf(versionId)}/${screen}${made.width}.${extension}`;
   await store.put(key, data);
   return { id: newId(), versionId, ...facts, bytes: data.length, key };
 }
@@ -187,7 +203,7 @@ async function keepDrawing(
   { width, height }: { width: number; height: number },
   data: Buffer,
 ): Promise<Kept> {
-  const key = `renditions/${versionId.slice(0, 2)}/${versionId}/drawing.svg`;
+  const key = `${folderOf(versionId)}/drawing.svg`;
   await store.put(key, data);
   const facts = { screen: 'wide' as const, quality: null, likeness: null, mime: 'image/svg+xml' };
   return { id: newId(), versionId, width, height, ...facts, bytes: data.length, key };

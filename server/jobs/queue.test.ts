@@ -1,37 +1,53 @@
-import { randomBytes } from 'node:crypto';
 import { eq } from 'drizzle-orm';
-import mysql from 'mysql2/promise';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { migrateDatabase, openDatabase, type Database } from '../db/database.ts';
 import { job } from '../db/schema.ts';
-import { advance, enqueue, fail, finish, take, visibleJobs } from './queue.ts';
+import { createTestDatabase } from '../testing/opendatabase.ts';
+import { advance, enqueue, fail, finish, jobOn, take, visibleJobs } from './queue.ts';
 
-const base = process.env['TEST_DATABASE_URL'] ?? '';
-const name = `placard_${randomBytes(6).toString('hex')}`;
 let database: Database;
+let drop: () => Promise<void>;
 beforeAll(async () => {
-  const connection = await mysql.createConnection(base);
-  await connection.query(`CREATE DATABASE ${name}`);
-  await connection.end();
-  const url = base.replace(/\/placard$/, `/${name}`);
+  let url: string;
+  ({ url, drop } = await createTestDatabase());
   // Two processes that start at once make the tables once.
   await Promise.all([migrateDatabase(url), migrateDatabase(url)]);
   database = openDatabase(url);
 });
 afterAll(async () => {
-  await database.execute(`DROP DATABASE ${name}`);
   await database.close();
+  await drop();
 });
 beforeEach(() => database.delete(job));
 
 describe('jobs', () => {
   it('asked for twice are done once', async () => {
-    const ids = await Promise.all([
+    await Promise.all([
       enqueue(database, 'prepare', 'asset-1', 'a'),
       enqueue(database, 'prepare', 'asset-1', 'b'),
     ]);
-    expect(ids[0]).toBe(ids[1]);
-    expect(await visibleJobs(database)).toHaveLength(1);
+    const [only, ...others] = await visibleJobs(database);
+    expect(others).toEqual([]);
+    expect(await jobOn(database, 'prepare', 'asset-1')).toBe(only?.id);
+    expect(await jobOn(database, 'prepare', 'asset-2')).toBe('');
+  });
+
+  it('asked for again while they run are done again, whether that turn ends well or not', async () => {
+    await enqueue(database, 'prepare', 'asset-1', '');
+    const first = await take(database, 'w');
+    if (!first) throw new Error('nothing to take');
+    await enqueue(database, 'prepare', 'asset-1', '');
+    await finish(database, first);
+    const second = await take(database, 'w');
+    expect(second?.id).toBe(first.id);
+    if (!second) throw new Error('nothing to take');
+    await enqueue(database, 'prepare', 'asset-1', '');
+    // What failed is not what was asked for last, so it is not given up.
+    expect(await fail(database, second, 'The file is damaged.', false)).toBe(false);
+    const third = await take(database, 'w');
+    if (!third) throw new Error('nothing to take');
+    await finish(database, third);
+    expect(await take(database, 'w')).toBeUndefined();
   });
 
   it('that somebody waits for come before renditions, however many of those were asked for first', async () => {
@@ -69,6 +85,43 @@ describe('jobs', () => {
     expect((await take(database, 'worker-1'))?.id).toBe(row.id);
   });
 
+  it('asked for again after they ended are as new: their words, their time, their count', async () => {
+    await enqueue(database, 'empty', 'site-1', 'Emptying the bin');
+    const first = await take(database, 'w');
+    if (!first) throw new Error('nothing to take');
+    await advance(database, first.id, 3, 8);
+    await fail(database, first, 'The disk is full.', false);
+    await enqueue(database, 'empty', 'site-1', 'Emptying the bin');
+    expect(await visibleJobs(database)).toMatchObject([
+      { state: 'waiting', says: 'Emptying the bin', done: 0, total: 0 },
+    ]);
+    const second = await take(database, 'w');
+    expect(second?.createdAt.getTime()).toBeGreaterThan(first.createdAt.getTime());
+    expect(second?.attempts).toBe(1);
+  });
+
+  it('taken up again after a crash were asked for when they were', async () => {
+    await enqueue(database, 'empty', 'site-1', '');
+    const first = await take(database, 'worker-1');
+    await database.update(job).set({ leaseUntil: new Date(Date.now() - 1) });
+    expect((await take(database, 'worker-2'))?.createdAt).toEqual(first?.createdAt);
+  });
+
+  it('asked for while they wait keep their place in the queue', async () => {
+    await enqueue(database, 'prepare', 'asset-1', '');
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    await enqueue(database, 'prepare', 'asset-2', '');
+    await enqueue(database, 'prepare', 'asset-1', '');
+    expect((await take(database, 'w'))?.subject).toBe('asset-1');
+  });
+
+  it('asked for later begin no sooner', async () => {
+    await enqueue(database, 'relabel', 'asset-1', '', 60_000);
+    expect(await take(database, 'w')).toBeUndefined();
+    await database.update(job).set({ leaseUntil: new Date(Date.now() - 1) });
+    expect((await take(database, 'w'))?.subject).toBe('asset-1');
+  });
+
   it('whose trouble may pass rest longer each time, then are given up', async () => {
     await enqueue(database, 'prepare', 'asset-1', '');
     const rests: number[] = [];
@@ -88,11 +141,12 @@ describe('jobs', () => {
   });
 
   it('tell how far they are, and vanish when done', async () => {
-    const id = await enqueue(database, 'receive', 'arrival-1', 'Reading');
-    await take(database, 'worker-1');
-    await advance(database, id, 3, 8);
+    await enqueue(database, 'receive', 'arrival-1', 'Reading');
+    const row = await take(database, 'worker-1');
+    if (!row) throw new Error('nothing to take');
+    await advance(database, row.id, 3, 8);
     expect(await visibleJobs(database)).toMatchObject([{ state: 'working', done: 3, total: 8 }]);
-    await finish(database, id);
+    await finish(database, row);
     expect(await visibleJobs(database)).toEqual([]);
   });
 });

@@ -1,61 +1,93 @@
-import { and, asc, count, eq, inArray, isNull, lt, notInArray, or, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNull, lt, lte, notInArray, or, sql } from 'drizzle-orm';
 import type { Job } from '@placard/core/contract';
 import { newId } from '../db/columns.ts';
-import { isDuplicate, type Database, type Queryable } from '../db/database.ts';
+import type { Database, Queryable } from '../db/database.ts';
 import { job } from '../db/schema.ts';
 
-export type JobKind = 'receive' | 'prepare' | 'fetch' | 'send' | 'batch' | 'relabel';
+export type JobKind =
+  'receive' | 'prepare' | 'fetch' | 'send' | 'batch' | 'relabel' | 'sheet' | 'judge' | 'empty';
 /** What somebody waits for at a screen comes first. */
-const RANK: Record<JobKind, number> = { receive: 0, fetch: 0, send: 0, prepare: 1, batch: 2, relabel: 3 };
+const RANK: Record<JobKind, number> = {
+  receive: 0,
+  fetch: 0,
+  send: 0,
+  sheet: 0,
+  prepare: 1,
+  batch: 2,
+  relabel: 3,
+  judge: 1,
+  empty: 1,
+};
 export type JobRow = typeof job.$inferSelect;
 
 /** How long a process may hold a job without saying that it lives, in milliseconds. */
 export const LEASE = 12_000;
 const MOST_ATTEMPTS = 4;
+/** Rows of one statement. */
+const AT_ONCE = 500;
 
-/** Asks for work on a subject, to begin at once or after some milliseconds. Asked twice while it waits or runs, it is done once. */
+/**
+ * Asks for work on a subject, or on each of many, to begin at once or after some milliseconds. Asked twice
+ * while it waits, it is done once; asked while it runs, it is done again afterwards, since what it has read may be older.
+ */
 export async function enqueue(
   database: Queryable,
   kind: JobKind,
-  subject: string,
+  subjects: string | readonly string[],
   says: string,
   after = 0,
-): Promise<string> {
-  const now = new Date();
-  const row = {
-    id: newId(),
-    kind,
-    subject,
-    rank: RANK[kind],
-    says: says.slice(0, 500),
-    state: 'waiting' as const,
-    leaseUntil: after > 0 ? new Date(now.getTime() + after) : null,
-    createdAt: now,
-    changedAt: now,
-  };
-  try {
-    await database.insert(job).values(row);
-    return row.id;
-  } catch (error) {
-    if (!isDuplicate(error)) throw error;
-  }
-  const again = {
-    state: 'waiting' as const,
-    attempts: 0,
-    done: 0,
-    total: 0,
-    leaseUntil: row.leaseUntil,
-    changedAt: now,
-  };
-  await database
-    .update(job)
-    .set(again)
-    .where(and(eq(job.kind, kind), eq(job.subject, subject), inArray(job.state, ['done', 'failed'])));
-  const [existing] = await database
+): Promise<void> {
+  const all = typeof subjects === 'string' ? [subjects] : subjects;
+  for (let from = 0; from < all.length; from += AT_ONCE)
+    await enqueueSome(database, kind, all.slice(from, from + AT_ONCE), says, after);
+}
+
+/** The id of the work on a subject that was asked for last; empty where none was. */
+export async function jobOn(database: Queryable, kind: JobKind, subject: string): Promise<string> {
+  const [row] = await database
     .select({ id: job.id })
     .from(job)
     .where(and(eq(job.kind, kind), eq(job.subject, subject)));
-  return existing?.id ?? row.id;
+  return row?.id ?? '';
+}
+
+async function enqueueSome(
+  database: Queryable,
+  kind: JobKind,
+  subjects: readonly string[],
+  says: string,
+  after: number,
+): Promise<void> {
+  const now = new Date();
+  const leaseUntil = after > 0 ? new Date(now.getTime() + after) : null;
+  const fresh = {
+    says: says.slice(0, 500),
+    state: 'waiting' as const,
+    leaseUntil,
+    createdAt: now,
+    changedAt: now,
+  };
+  await database
+    .insert(job)
+    .values(subjects.map((subject) => ({ id: newId(), kind, subject, rank: RANK[kind], ...fresh })))
+    .onDuplicateKeyUpdate({
+      // Later than it was, however short ago: whoever works on it sees by this that it was asked for again.
+      set: {
+        createdAt: sql`if(${job.state} = 'working', greatest(${now}, ${job.createdAt} + interval 1000 microsecond), ${job.createdAt})`,
+      },
+    });
+  await database
+    .update(job)
+    .set({ ...fresh, attempts: 0, done: 0, total: 0 })
+    .where(
+      and(
+        eq(job.kind, kind),
+        inArray(job.subject, [...subjects]),
+        inArray(job.state, ['done', 'failed']),
+        // What ended since was done for whoever asks now.
+        lte(job.changedAt, now),
+      ),
+    );
 }
 
 /** Takes the job that nobody works on, or whose worker fell silent: arrivals before renditions, the oldest first. */
@@ -101,11 +133,28 @@ export async function advance(database: Database, id: string, done: number, tota
   await database.update(job).set({ done, total, changedAt: new Date() }).where(eq(job.id, id));
 }
 
-export async function finish(database: Database, id: string): Promise<void> {
+/** Ends a job that is done; one that was asked for again meanwhile waits for its next turn. */
+export async function finish(database: Database, row: Pick<JobRow, 'id' | 'createdAt'>): Promise<void> {
+  await end(database, row, { state: 'done', leaseUntil: null });
+}
+
+/** Ends a turn so, unless the job was asked for again meanwhile: then it waits. True when it ended so. */
+async function end(
+  database: Database,
+  { id, createdAt }: Pick<JobRow, 'id' | 'createdAt'>,
+  how: Partial<JobRow>,
+): Promise<boolean> {
+  const changedAt = new Date();
+  const [{ affectedRows }] = await database
+    .update(job)
+    .set({ ...how, changedAt })
+    .where(and(eq(job.id, id), eq(job.createdAt, createdAt)));
+  if (affectedRows > 0) return true;
   await database
     .update(job)
-    .set({ state: 'done', leaseUntil: null, changedAt: new Date() })
+    .set({ state: 'waiting', attempts: 0, leaseUntil: null, changedAt })
     .where(eq(job.id, id));
+  return false;
 }
 
 /**
@@ -120,16 +169,12 @@ export async function fail(
 ): Promise<boolean> {
   const givenUp = !mayPass || row.attempts >= MOST_ATTEMPTS;
   const rest = new Date(Date.now() + 1000 * 2 ** row.attempts);
-  await database
-    .update(job)
-    .set({
-      state: givenUp ? 'failed' : 'waiting',
-      says: says.slice(0, 500),
-      leaseUntil: givenUp ? null : rest,
-      changedAt: new Date(),
-    })
-    .where(eq(job.id, row.id));
-  return givenUp;
+  const ended = await end(database, row, {
+    state: givenUp ? 'failed' : 'waiting',
+    says: says.slice(0, 500),
+    leaseUntil: givenUp ? null : rest,
+  });
+  return ended && givenUp;
 }
 
 /** Work that waits or runs, oldest first, and what failed in the last day. */

@@ -1,7 +1,7 @@
 import { and, eq } from 'drizzle-orm';
-import { createHash } from 'node:crypto';
+import { createHash, subtle } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { stat } from 'node:fs/promises';
+import { readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import type { Facts } from '@placard/core/contract';
@@ -28,21 +28,17 @@ export function receiveWork(database: Database, store: Store, uploads: string): 
       if (row?.state !== 'reading') return;
       if (!(await uploadExists(uploads, id)))
         throw new Refused('What was sent of this file is gone. Send it again.');
-      const sha256 = await storeOriginal(database, store, join(uploads, id));
-      const [file] = await database
-        .select({ embedded: original.embedded })
-        .from(original)
-        .where(eq(original.sha256, sha256));
+      const file = await storeOriginal(database, store, join(uploads, id));
       // What its source says goes before what the file says.
-      const label = { ...placardFromFile(file?.embedded ?? {}), ...written(row.label ?? {}) };
+      const label = { ...placardFromFile(file.embedded ?? {}), ...written(row.label ?? {}) };
       await database
         .update(arrival)
         .set({
           state: 'ready',
-          sha256,
+          sha256: file.sha256,
           label,
           proposedTitle: label.title || titleFromFileName(row.fileName),
-          alike: await alikeTo(database, row.siteId, sha256),
+          alike: await alikeTo(database, row.siteId, file),
         })
         .where(and(eq(arrival.id, id), eq(arrival.state, 'reading')));
       await removeUpload(uploads, id);
@@ -60,17 +56,17 @@ export function receiveWork(database: Database, store: Store, uploads: string): 
 const written = (label: Partial<Placard>) =>
   Object.fromEntries(Object.entries(label).filter(([, value]) => value !== '' && value !== 'unknown'));
 
+/** The bytes as they came, as their row has them. */
+type Original = typeof original.$inferSelect;
+
 /**
  * Puts a file into the store under its SHA-256 with a small picture of it, once;
  * the same bytes again cost only their reading. Throws Refused.
  */
-export async function storeOriginal(database: Database, store: Store, path: string): Promise<string> {
+export async function storeOriginal(database: Database, store: Store, path: string): Promise<Original> {
   const sha256 = await hashFile(path);
-  const [known] = await database
-    .select({ sha256: original.sha256 })
-    .from(original)
-    .where(eq(original.sha256, sha256));
-  if (known) return sha256;
+  const [known] = await database.select().from(original).where(eq(original.sha256, sha256));
+  if (known) return known;
   const extension = await sniff(path);
   const converted = extension === 'heic' ? await convertHeic(path) : null;
   const { facts, thumbnail, likeness, colour } = await read(converted ?? path, extension);
@@ -82,26 +78,32 @@ export async function storeOriginal(database: Database, store: Store, path: stri
   const workKey = converted ? `work/${folder}.jpg` : null;
   if (workKey && converted) await store.put(workKey, converted);
   const { size } = await stat(path);
+  const row: Original = {
+    sha256,
+    key,
+    bytes: size,
+    facts,
+    workKey,
+    embedded,
+    likeness,
+    colour,
+    thumbnail: thumbnail ? `thumbnails/${folder}.webp` : null,
+    createdAt: new Date(),
+  };
   try {
-    await database.insert(original).values({
-      sha256,
-      key,
-      bytes: size,
-      facts,
-      workKey,
-      embedded,
-      likeness,
-      colour,
-      thumbnail: thumbnail ? `thumbnails/${folder}.webp` : null,
-      createdAt: new Date(),
-    });
+    await database.insert(original).values(row);
   } catch (error) {
     if (!isDuplicate(error)) throw error;
   }
-  return sha256;
+  return row;
 }
 
+/** Up to so many bytes are hashed at once in a thread of their own; larger files part by part. */
+const AT_ONCE = 32_000_000;
+
 async function hashFile(path: string): Promise<string> {
+  if ((await stat(path)).size <= AT_ONCE)
+    return Buffer.from(await subtle.digest('SHA-256', await readFile(path))).toString('hex');
   const hash = createHash('sha256');
   await pipeline(createReadStream(path, { highWaterMark: 1 << 20 }), hash);
   return hash.digest('hex');

@@ -5,9 +5,9 @@ import type { Database } from '../db/database.ts';
 import { Refused } from '../imaging/formats.ts';
 import { advance, fail, finish, LEASE, renew, take, type JobKind, type JobRow } from './queue.ts';
 
-/** Does one kind of work. `gaveUp` is told when it will not be tried again. */
+/** Does one kind of work. `asked` is when it was asked for; `gaveUp` is told when it will not be tried again. */
 export interface Work {
-  run(subject: string, advance: (done: number, total: number) => Promise<void>): Promise<void>;
+  run(subject: string, advance: (done: number, total: number) => Promise<void>, asked: Date): Promise<void>;
   gaveUp(subject: string, says: string): Promise<void>;
 }
 
@@ -94,8 +94,9 @@ export class Runner {
     const work = this.#work[row.kind as JobKind];
     const begun = Date.now();
     try {
-      await work.run(row.subject, (done, total) => advance(this.#database, row.id, done, total));
-      await finish(this.#database, row.id);
+      const say = (done: number, total: number) => advance(this.#database, row.id, done, total);
+      await work.run(row.subject, say, row.createdAt);
+      await finish(this.#database, row);
       this.#log.info({ job: row.kind, subject: row.subject, ms: Date.now() - begun }, 'Job done');
     } catch (error) {
       const says = inWords(error);

@@ -31,20 +31,35 @@ export async function changePages(
     .selectDistinct({ id: placement.pageId })
     .from(placement)
     .where(inArray(placement.assetId, [...ids]));
-  for (const { id } of where) {
-    const [row] = await database
-      .select()
-      .from(page)
-      .where(and(eq(page.id, id), eq(page.siteId, siteId)))
-      .for('update');
-    if (!row) continue;
-    const content = row.document.content.map(change);
-    if (content.every((block, at) => block === row.document.content[at])) continue;
-    const document: PageDocument = { ...row.document, content };
-    await database
-      .update(page)
-      .set({ document, version: row.version + 1, changedAt: new Date() })
-      .where(eq(page.id, id));
-    await indexPlacements(database, id, document);
-  }
+  for (const { id } of where) await changePage(database, siteId, id, change);
+}
+
+/** Changes blocks of one page, in somebody's name where one is given. True when anything changed. */
+export async function changePage(
+  database: Queryable,
+  siteId: string,
+  id: string,
+  change: (block: Block) => Block,
+  personId?: string,
+): Promise<boolean> {
+  const [row] = await database
+    .select()
+    .from(page)
+    .where(and(eq(page.id, id), eq(page.siteId, siteId)))
+    .for('update');
+  if (!row) return false;
+  const content = row.document.content.map(change);
+  if (content.every((block, at) => block === row.document.content[at])) return false;
+  const document: PageDocument = { ...row.document, content };
+  await database
+    .update(page)
+    .set({
+      document,
+      version: row.version + 1,
+      changedAt: new Date(),
+      ...(personId ? { changedBy: personId } : {}),
+    })
+    .where(eq(page.id, id));
+  await indexPlacements(database, id, document);
+  return true;
 }

@@ -1,7 +1,8 @@
 import yazl from 'yazl';
 import type { Readable } from 'node:stream';
 import type { Site } from '@placard/core/contract';
-import { placements, renderDocument, renderSheet, type PageDocument } from '@placard/core/page';
+import { jsonLdScript } from '@placard/core/credit';
+import { linkedData, placements, renderDocument, renderSheet, type PageDocument } from '@placard/core/page';
 import type { Database } from '../db/database.ts';
 import { holdingsFor, type PageFile } from '../holdings/forpage.ts';
 import type { Store } from '../store/store.ts';
@@ -11,6 +12,8 @@ import { usesOf } from './pages.ts';
 /** A page ready to leave: its HTML and the files that it names. */
 export interface HandOff {
   html: string;
+  /** What it places, as structured data (JSON-LD in a script element); empty where it places nothing. */
+  data: string;
   files: { path: string; key: string; bytes: number }[];
   /** What the site's Content-Security-Policy must allow (CSP3). */
   csp: Record<string, string[]>;
@@ -24,12 +27,14 @@ export async function handOff(database: Database, site: Site, document: PageDocu
     named.set(path, { path, key: file.key, bytes: file.bytes });
     return path;
   });
-  const html = renderDocument(document, { measures: site.measures, holdings });
+  const context = { measures: site.measures, holdings, language: site.language };
+  const html = renderDocument(document, context);
   const frames = placements(document).flatMap((block) =>
     block.type === 'embed' ? [new URL(block.attrs.frame.src).origin] : [],
   );
   return {
     html,
+    data: jsonLdScript(linkedData(document, context)),
     files: [...named.values()].filter(({ path }) => html.includes(path)),
     csp: frames.length > 0 ? { 'frame-src': [...new Set(frames)].sort() } : {},
   };
@@ -43,8 +48,15 @@ function pathOf({ key, name, part }: PageFile): string {
 /** A ZIP that opens offline: `index.html` in the site's style, the bare fragment, and the media. */
 export function zipHandOff(store: Store, site: Site, title: string, ready: HandOff): Readable {
   const zip = new yazl.ZipFile();
-  const sheet = renderSheet({ title, language: site.language, style: site.style, body: ready.html });
+  const sheet = renderSheet({
+    title,
+    language: site.language,
+    style: site.style,
+    body: ready.html,
+    data: ready.data,
+  });
   zip.addBuffer(Buffer.from(sheet), 'index.html');
+  if (ready.data !== '') zip.addBuffer(Buffer.from(`${ready.data}\n`), 'structured-data.html');
   zip.addBuffer(Buffer.from(`${ready.html}\n`), 'fragment.html');
   for (const { path, key } of ready.files) addFile(zip, store, path, key);
   zip.end();

@@ -65,8 +65,7 @@ export async function listPages(
   const standingOf = await hostStandings(database, site.id);
   return rows.map(({ page: row, section: filed, by }) => {
     const findings = checkPage(row.document, {
-      measures: site.measures,
-      heavyBytes: site.heavyBytes,
+      ...againstSite(site),
       holdings,
       standingOf,
     });
@@ -87,6 +86,15 @@ export async function listPages(
     };
   });
 }
+
+/** What a page is checked against on this site, today. */
+const againstSite = ({ measures, heavyBytes, policy, language }: Site) => ({
+  measures,
+  heavyBytes,
+  policy,
+  language,
+  today: new Date().toISOString().slice(0, 10),
+});
 
 /** The address of the first picture of a page, small. */
 function leadOf(document: PageDocument, holdings: ReadonlyMap<string, HeldAsset>): string | null {
@@ -234,8 +242,7 @@ export async function findingsOf(
   const holdings = await holdingsFor(database, usesOf(document), ({ key }) => addressOf(key));
   const standingOf = await hostStandings(database, site.id);
   const findings = checkPage(document, {
-    measures: site.measures,
-    heavyBytes: site.heavyBytes,
+    ...againstSite(site),
     holdings,
     standingOf,
   });

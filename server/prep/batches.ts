@@ -165,12 +165,11 @@ export async function retryBatch(database: Database, siteId: string, id: string)
       );
     if (again.length === 0) throw new NotFound('Nothing of this batch is left to try.');
     await transaction.update(batch).set({ state: 'working', endedAt: null }).where(eq(batch.id, id));
-    for (const item of again) {
-      await transaction
-        .update(batchItem)
-        .set({ state: 'waiting', says: null, changedAt: new Date() })
-        .where(eq(batchItem.id, item.id));
-      await enqueue(transaction, 'batch', item.id, 'Preparing a picture of a batch once more');
-    }
+    const ids = again.map((item) => item.id);
+    await transaction
+      .update(batchItem)
+      .set({ state: 'waiting', says: null, changedAt: new Date() })
+      .where(inArray(batchItem.id, ids));
+    await enqueue(transaction, 'batch', ids, 'Preparing a picture of a batch once more');
   });
 }

@@ -1,8 +1,17 @@
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { NameLine } from '@placard/core/contract';
 import { nameBy, namesAmiss, UnknownToken } from '@placard/core/naming';
 import type { Database, Queryable } from '../db/database.ts';
-import { asset, formerName, original, placard, rendition, section, version } from '../db/schema.ts';
+import {
+  asset,
+  formerName,
+  original,
+  placard,
+  rendition,
+  searchRow,
+  section,
+  version,
+} from '../db/schema.ts';
 import { Problem } from '../http/problem.ts';
 import { refreshSearch } from '../holdings/searchrows.ts';
 
@@ -89,28 +98,23 @@ export async function renameAssets(
         `“${changing.find(({ id }) => id === first[0])?.after}”: ${first[1]} Nothing was renamed.`,
       );
     // Names may go round among these, so each is set aside before the first is given.
-    for (const { id } of changing)
-      await transaction
-        .update(asset)
-        .set({ name: `?${id}` })
-        .where(eq(asset.id, id));
-    for (const { id, before, after } of changing) {
+    await transaction
+      .update(asset)
+      .set({ name: sql`concat('?', ${asset.id})` })
+      .where(inArray(asset.id, ids));
+    for (const { id, after } of changing)
       await transaction.update(asset).set({ name: after }).where(eq(asset.id, id));
-      await transaction
-        .delete(formerName)
-        .where(and(eq(formerName.siteId, siteId), inArray(formerName.name, [before, after])));
-      await transaction.insert(formerName).values({ siteId, name: before, assetId: id });
-    }
     // A name that is in use leads nowhere else.
-    await transaction.delete(formerName).where(
-      and(
-        eq(formerName.siteId, siteId),
-        inArray(
-          formerName.name,
-          changing.map(({ after }) => after),
-        ),
-      ),
-    );
+    const given = new Set(changing.map(({ after }) => after));
+    await transaction
+      .delete(formerName)
+      .where(and(eq(formerName.siteId, siteId), inArray(formerName.name, [...given])));
+    const left = changing.filter(({ before }) => !given.has(before));
+    if (left.length > 0)
+      await transaction
+        .insert(formerName)
+        .values(left.map(({ id, before }) => ({ siteId, name: before, assetId: id })))
+        .onDuplicateKeyUpdate({ set: { assetId: sql`values(asset_id)` } });
     await refreshSearch(transaction, ids);
   });
 }
@@ -121,21 +125,21 @@ async function amissAmong(
   renamings: readonly { id: string; before: string; after: string }[],
 ): Promise<Map<string, string>> {
   if (renamings.length === 0) return new Map();
-  const taken = await database
-    .select({ id: asset.id, name: asset.name })
-    .from(asset)
-    .where(
-      and(
-        eq(asset.siteId, siteId),
-        inArray(
-          asset.name,
-          renamings.map(({ after }) => after),
-        ),
-      ),
-    );
-  const names = new Map(taken.map(({ id, name }) => [name, id]));
-  const own = new Map(renamings.map(({ id, before }) => [before, id]));
-  return namesAmiss(renamings, (name) => names.has(name) && own.get(name) !== names.get(name));
+  const wished = renamings.map(({ after }) => after);
+  const [taken, former] = await Promise.all([
+    database
+      .select({ id: asset.id, name: asset.name })
+      .from(asset)
+      .where(and(eq(asset.siteId, siteId), inArray(asset.name, wished))),
+    database
+      .select({ id: formerName.assetId, name: formerName.name })
+      .from(formerName)
+      .where(and(eq(formerName.siteId, siteId), inArray(formerName.name, wished))),
+  ]);
+  // An address that leads on to something goes on leading there; what was called so may be called so again.
+  const holders = new Map([...former, ...taken].map(({ id, name }) => [name, id]));
+  const wishing = new Map(renamings.map(({ id, after }) => [after, id]));
+  return namesAmiss(renamings, (name) => holders.has(name) && holders.get(name) !== wishing.get(name));
 }
 
 /** The asset that is called, or was once called, so; null where none was. */
@@ -157,14 +161,19 @@ export async function assetNamed(
   return once ?? null;
 }
 
-/** The file that stands for a public asset where only its name is known: the widest that everything reads, else the original. */
+/**
+ * The file that stands for an asset where only its name is known, to anybody: the widest that everything reads, else
+ * the original. Null for what is internal, in the bin, or may not be shown by its terms.
+ */
 export async function publicFile(database: Database, id: string): Promise<string | null> {
   const [row] = await database
-    .select({ asset, key: original.key })
+    .select({ asset, key: original.key, verdict: searchRow.verdict, until: searchRow.until })
     .from(asset)
     .innerJoin(original, eq(original.sha256, asset.sha256))
+    .innerJoin(searchRow, eq(searchRow.assetId, asset.id))
     .where(and(eq(asset.id, id), eq(asset.visibility, 'public'), isNull(asset.binnedAt)));
-  if (!row) return null;
+  if (!row || (row.verdict !== 'yes' && row.verdict !== 'if')) return null;
+  if (row.until !== '' && row.until < new Date().toISOString().slice(0, 10)) return null;
   if (row.asset.kind !== 'picture') return row.key;
   const [widest] = await database
     .select({ key: rendition.key })

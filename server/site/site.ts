@@ -1,18 +1,32 @@
 import { and, asc, count, eq, isNull, ne, or } from 'drizzle-orm';
-import type { Site, Stages } from '@placard/core/contract';
+import type { Policy, Site, Stages } from '@placard/core/contract';
+import { FIRST_POLICY } from '@placard/core/licence';
 import type { Database } from '../db/database.ts';
 import { arrival, asset, searchRow, section, site, user } from '../db/schema.ts';
+import { enqueue } from '../jobs/queue.ts';
+import { readOwnTerms } from '../labels/terms.ts';
 import { Problem } from '../http/problem.ts';
 import { listPages } from '../pages/pages.ts';
 
-/** The site that this installation serves. Throws 503 before it was set up. */
-export async function readSite(database: Database, contentOrigin: string): Promise<Site> {
+/** Tells the id of the site that this installation serves, which never changes. Throws 503 before it was set up. */
+export function siteIdOf(database: Database): () => Promise<string> {
+  let known: string | undefined;
+  return async () => (known ??= (await readRow(database)).id);
+}
+
+async function readRow(database: Database) {
   const [row] = await database.select().from(site).limit(1);
   if (!row)
     throw new Problem(
       503,
       'No site was set up yet. Start the server with PLACARD_KEEPER_EMAIL and PLACARD_KEEPER_PASSWORD once.',
     );
+  return row;
+}
+
+/** The site that this installation serves. Throws 503 before it was set up. */
+export async function readSite(database: Database, contentOrigin: string): Promise<Site> {
+  const row = await readRow(database);
   const sections = await database
     .select()
     .from(section)
@@ -21,10 +35,20 @@ export async function readSite(database: Database, contentOrigin: string): Promi
   const people = await database.select({ id: user.id, name: user.name }).from(user).orderBy(asc(user.name));
   return {
     ...row,
+    policy: row.policy ?? FIRST_POLICY,
+    terms: await readOwnTerms(database, row.id),
     people,
     sections: sections.map(({ id, title, slug, parentId }) => ({ id, title, slug, parent: parentId })),
     contentOrigin,
   };
+}
+
+/** Says what a site is for, and has everything judged anew by that. */
+export async function setSitePolicy(database: Database, siteId: string, policy: Policy): Promise<void> {
+  await database.transaction(async (transaction) => {
+    await transaction.update(site).set({ policy }).where(eq(site.id, siteId));
+    await enqueue(transaction, 'judge', siteId, 'Judging everything anew');
+  });
 }
 
 /** What waits at each stage: real queues, counted now. */

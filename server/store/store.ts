@@ -27,6 +27,8 @@ export interface Store {
   bytes(key: string): Promise<Uint8Array>;
   exists(key: string): Promise<boolean>;
   delete(key: string): Promise<void>;
+  /** Removes what a crash left half written in a folder that nobody else writes to now. */
+  removeParts(folder: string): Promise<void>;
   /** Everything that lies in it. */
   files(): AsyncIterable<{ key: string; bytes: number; changed: Date }>;
   /** The path of a file on this machine, or null when the store is elsewhere. */
@@ -53,6 +55,11 @@ export async function openStore(address: string, secret: string, contentOrigin: 
     signature,
     put: (key, bytes) =>
       folder === null ? disk.put(key, bytes) : whole(join(folder, key), (place) => writeFile(place, bytes)),
+    removeParts: async (key) => {
+      const place = folder === null ? null : join(folder, key);
+      for (const name of place === null ? [] : await readdir(place).catch(() => []))
+        if (place !== null && name.endsWith('.part')) await rm(join(place, name), { force: true });
+    },
     putFile: (key, path) =>
       folder === null
         ? disk.copyFromFs(path, key)

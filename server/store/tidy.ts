@@ -2,7 +2,7 @@ import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { and, eq, lt } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { arrival, original, rendition, track, version } from '../db/schema.ts';
+import { arrival, evidence, original, rendition, track, version } from '../db/schema.ts';
 import { removeUpload } from '../holdings/arrivals.ts';
 import type { Store } from './store.ts';
 
@@ -46,7 +46,7 @@ export async function tidy(
 }
 
 async function keysNeeded(database: Database): Promise<(key: string) => boolean> {
-  const [originals, renditions, versions, tracks] = await Promise.all([
+  const [originals, renditions, versions, tracks, shown] = await Promise.all([
     database
       .select({
         sha256: original.sha256,
@@ -58,10 +58,11 @@ async function keysNeeded(database: Database): Promise<(key: string) => boolean>
     database.select({ key: rendition.key }).from(rendition),
     database.select({ key: version.thumbnail }).from(version),
     database.select({ key: track.key }).from(track),
+    database.select({ key: evidence.key }).from(evidence),
   ]);
   const keys = new Set<string | null>([
     ...originals.flatMap(({ key, work, small }) => [key, work, small]),
-    ...[...renditions, ...versions, ...tracks].map(({ key }) => key),
+    ...[...renditions, ...versions, ...tracks, ...shown].map(({ key }) => key),
   ]);
   const known = new Set(originals.map(({ sha256 }) => sha256));
   // A preview can be made again at any time, but not of an original that is gone.

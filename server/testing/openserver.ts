@@ -1,13 +1,12 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { randomBytes } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import mysql from 'mysql2/promise';
 import { found } from '../people/found.ts';
 import { migrateDatabase, openDatabase } from '../db/database.ts';
+import { createTestDatabase } from './opendatabase.ts';
 
 /** A server process of its own for one test file, with its database and store; it can be killed and started again. */
 export interface OpenServer {
@@ -17,6 +16,10 @@ export interface OpenServer {
   folder: string;
   start(): Promise<void>;
   kill(signal: NodeJS.Signals): Promise<void>;
+  /** The number of its process now. */
+  pid(): number;
+  /** Starts another process on the same database and store; answers how it is stopped. */
+  join(): Promise<() => Promise<void>>;
   signIn(role: 'editor' | 'reviewer' | 'keeper'): Promise<Caller>;
   close(): Promise<void>;
 }
@@ -30,13 +33,7 @@ export interface Caller {
 const PASSWORD = 'a password for tests';
 
 export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenServer> {
-  const base = process.env['TEST_DATABASE_URL'];
-  if (!base) throw new Error('These tests need a database: run ./placard test.');
-  const name = `placard_${randomBytes(6).toString('hex')}`;
-  const connection = await mysql.createConnection(base);
-  await connection.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
-  await connection.end();
-  const databaseUrl = base.replace(/\/placard$/, `/${name}`);
+  const { url: databaseUrl, drop } = await createTestDatabase();
   await migrateDatabase(databaseUrl);
   await foundTestSite(databaseUrl);
   const folder = await mkdtemp(join(tmpdir(), 'placard-server-'));
@@ -45,7 +42,10 @@ export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenSer
   let child: ChildProcess | undefined;
 
   const start = async () => {
-    child = spawn(
+    child = await launch(port, contentPort);
+  };
+  const launch = async (at: number, contentAt: number) => {
+    const started = spawn(
       process.execPath,
       ['--import', import.meta.resolve('tsx'), new URL('../main.ts', import.meta.url).pathname],
       {
@@ -58,29 +58,23 @@ export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenSer
           PLACARD_SECRET: 'a secret for tests, long enough to be taken',
           PLACARD_ORIGIN: address,
           PLACARD_CONTENT_ORIGIN: content,
-          PLACARD_PORT: String(port),
-          PLACARD_CONTENT_PORT: String(contentPort),
+          PLACARD_PORT: String(at),
+          PLACARD_CONTENT_PORT: String(contentAt),
           LOG_LEVEL: 'silent',
           ...extra,
         },
       },
     );
     for (let tries = 0; tries < 300; tries++) {
-      if (child.exitCode !== null) throw new Error('The server ended by itself.');
-      const answer = await fetch(`http://127.0.0.1:${port}/healthz`).catch(() => undefined);
-      if (answer?.ok) return;
+      if (started.exitCode !== null) throw new Error('The server ended by itself.');
+      const answer = await fetch(`http://127.0.0.1:${at}/healthz`).catch(() => undefined);
+      if (answer?.ok) return started;
       await pause(100);
     }
     throw new Error('The server did not start.');
   };
 
-  const kill = async (signal: NodeJS.Signals) => {
-    const ended = new Promise((resolve) => child?.once('exit', resolve));
-    if (child && child.exitCode === null && child.signalCode === null) {
-      child.kill(signal);
-      await ended;
-    }
-  };
+  const kill = (signal: NodeJS.Signals) => end(child, signal);
 
   await start();
   return {
@@ -90,15 +84,25 @@ export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenSer
     folder,
     start,
     kill,
+    pid: () => child?.pid ?? 0,
+    join: async () => {
+      const joined = await launch(await anyPort(), await anyPort());
+      return () => end(joined, 'SIGTERM');
+    },
     signIn: (role) => signIn(address, port, role),
     close: async () => {
       await kill('SIGTERM');
       await rm(folder, { recursive: true, force: true });
-      const closing = await mysql.createConnection(base);
-      await closing.query(`DROP DATABASE ${name}`);
-      await closing.end();
+      await drop();
     },
   };
+}
+
+async function end(child: ChildProcess | undefined, signal: NodeJS.Signals): Promise<void> {
+  if (!child || child.exitCode !== null || child.signalCode !== null) return;
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  child.kill(signal);
+  await ended;
 }
 
 async function foundTestSite(databaseUrl: string): Promise<void> {

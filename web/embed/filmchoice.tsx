@@ -15,6 +15,7 @@ import { call } from '../kit/api.ts';
 import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { inTime, plural } from '../kit/words.ts';
+import { newPlacementId } from '../place/placementid.ts';
 
 const NAMES: Record<FilmShown, { name: string; says: string }> = {
   player: {
@@ -123,7 +124,7 @@ function HowShown({
   if (!film)
     return <p className="wall-label text-soft">Choose a film, then how it is to stand in the page.</p>;
   const choose = async () => {
-    const wish = { id: `p-${crypto.randomUUID().slice(0, 13)}`, measure: 'column', details };
+    const wish = { id: newPlacementId(), measure: 'column', details };
     if (shown === 'player') return onChosen(filmAsPlayer(film, wish));
     if (shown === 'link') return onChosen(filmAsLink(film, wish));
     setBusy(true);

@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useRef, useState, type RefObject } from 'react';
-import { discardArrival, type Arrival, type Site, type Wish } from '@placard/core/contract';
-import { useDo } from '../kit/asking.ts';
+import { discardArrival, planArrivals, type Arrival, type Site, type Wish } from '@placard/core/contract';
+import { useDo, useMay } from '../kit/asking.ts';
 import { ArrivalRow, SendingRow } from './arrivalrow.tsx';
 import { usePlan, type Decision } from './decision.ts';
 import { uploads, type Sending } from './uploads.ts';
@@ -56,7 +56,8 @@ export function ArrivalList(props: ArrivalListProps) {
   });
   // Only what is in view is asked about, however many there are.
   const inView = rows.getVirtualItems().flatMap(({ index }) => list[index - sending.length] ?? []);
-  const plan = usePlan(inView.filter(({ state }) => state === 'ready').map(wishFor));
+  const mayPlan = useMay(planArrivals);
+  const plan = usePlan(mayPlan ? inView.filter(({ state }) => state === 'ready').map(wishFor) : []);
   const choose = (id: string, range: boolean) => {
     const next = new Set(chosen);
     const ready = list.filter(({ state }) => state === 'ready').map(({ id }) => id);

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
-import type { Arrival, Planned, Site } from '@placard/core/contract';
+import { acceptArrivals, type Arrival, type Planned, type Site } from '@placard/core/contract';
 import { termsOf } from '@placard/core/licence';
+import { useMay } from '../kit/asking.ts';
 import { Progress } from '../kit/bar.tsx';
 import { Thumbnail } from '../kit/thumbnail.tsx';
 import { ago, inBytes, inPixels, inTime } from '../kit/words.ts';
@@ -100,11 +101,13 @@ export function ArrivalRow(props: ArrivalRowProps) {
   const { arrival, sections, decision, planned, chosen, onChoose, onDecide, onAccept, onDiscard } = props;
   const { facts, state, fileName } = arrival;
   const ready = state === 'ready';
+  const mayDecide = useMay(acceptArrivals);
+  const open = ready && mayDecide;
   const other = arrival.alike[0];
   return (
     <Row
       choice={
-        ready && (
+        open && (
           <input
             type="checkbox"
             className="size-4 accent-madder"
@@ -118,7 +121,7 @@ export function ArrivalRow(props: ArrivalRowProps) {
       picture={<Thumbnail src={arrival.thumbnail} facts={facts} className="h-[76px]" />}
       actions={
         <>
-          {ready && (
+          {open && (
             <button
               type="button"
               className="button"
@@ -128,18 +131,20 @@ export function ArrivalRow(props: ArrivalRowProps) {
               Accept
             </button>
           )}
-          <button
-            type="button"
-            className="button-plain"
-            aria-label={`Discard ${fileName}`}
-            onClick={onDiscard}
-          >
-            {state === 'fetching' ? 'Cancel' : 'Discard'}
-          </button>
+          {mayDecide && (
+            <button
+              type="button"
+              className="button-plain"
+              aria-label={`Discard ${fileName}`}
+              onClick={onDiscard}
+            >
+              {state === 'fetching' ? 'Cancel' : 'Discard'}
+            </button>
+          )}
         </>
       }
     >
-      {ready ? (
+      {open ? (
         <div className="flex flex-wrap gap-2">
           <input
             className="input max-w-[420px] min-w-0 flex-1 basis-[200px] font-serif"
@@ -162,7 +167,7 @@ export function ArrivalRow(props: ArrivalRowProps) {
           </select>
         </div>
       ) : (
-        <p className="truncate font-semibold">{fileName}</p>
+        <p className="truncate font-semibold">{(ready && arrival.proposedTitle) || fileName}</p>
       )}
       <p className="caption mt-1 break-words">
         {planned ? <span className="font-mono">{planned.name}</span> : fileName}
@@ -200,8 +205,7 @@ export function ArrivalRow(props: ArrivalRowProps) {
         <LookAlike
           arrival={arrival}
           other={other}
-          onInstead={() => onAccept(other.asset ?? undefined)}
-          onDiscard={onDiscard}
+          choice={mayDecide ? { onInstead: () => onAccept(other.asset ?? undefined), onDiscard } : null}
         />
       )}
     </Row>

@@ -46,13 +46,12 @@ export function TakenName({
 export function LookAlike({
   arrival,
   other,
-  onInstead,
-  onDiscard,
+  choice,
 }: {
   arrival: Arrival;
   other: Alike;
-  onInstead: () => void;
-  onDiscard: () => void;
+  /** Which to keep; null for who may not choose. */
+  choice: { onInstead: () => void; onDiscard: () => void } | null;
 }) {
   const facts = arrival.facts;
   if (!facts) return null;
@@ -72,17 +71,19 @@ export function LookAlike({
           bytes={other.bytes}
           most={most}
         />
-        <div className="flex flex-col items-start gap-1">
-          {other.asset && (
-            <button type="button" className="button" onClick={onInstead}>
-              Put this one in its place everywhere
+        {choice && (
+          <div className="flex flex-col items-start gap-1">
+            {other.asset && (
+              <button type="button" className="button" onClick={choice.onInstead}>
+                Put this one in its place everywhere
+              </button>
+            )}
+            <button type="button" className="button-plain" onClick={choice.onDiscard}>
+              Keep only the other
             </button>
-          )}
-          <button type="button" className="button-plain" onClick={onDiscard}>
-            Keep only the other
-          </button>
-          <span className="caption">Accept it to keep both.</span>
-        </div>
+            <span className="caption">Accept it to keep both.</span>
+          </div>
+        )}
       </div>
     </section>
   );

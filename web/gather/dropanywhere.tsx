@@ -1,14 +1,20 @@
 import { useEffect, useState, type DragEvent, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
+import { acceptArrivals } from '@placard/core/contract';
+import { PastedCode } from '../embed/pastedcode.tsx';
+import { useMay } from '../kit/asking.ts';
 import { uploads } from './uploads.ts';
 
-const hasFiles = (event: DragEvent) => event.dataTransfer.types.includes('Files');
+const holdsFiles = (event: DragEvent) => event.dataTransfer.types.includes('Files');
 
-/** Takes files dropped, or pictures and addresses pasted, anywhere on the window, and shows them arrive. */
+/** Takes files dropped, or pictures, addresses and embed codes pasted, anywhere on the window, and shows them arrive. */
 export function DropAnywhere({ children }: { children: ReactNode }) {
   const [over, setOver] = useState(false);
+  const [code, setCode] = useState<string | null>(null);
   const navigate = useNavigate();
+  const mayBring = useMay(acceptArrivals);
   useEffect(() => {
+    if (!mayBring) return;
     const paste = (event: ClipboardEvent) => {
       const where = event.target instanceof Element ? event.target : null;
       const files = event.clipboardData?.files;
@@ -21,6 +27,11 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
       // In a field or a page, words are meant for it.
       if (where?.closest('input, textarea, select, [contenteditable="true"]')) return;
       const text = event.clipboardData?.getData('text/plain').trim() ?? '';
+      if (/<iframe[\s>]/i.test(text)) {
+        event.preventDefault();
+        setCode(text);
+        return;
+      }
       if (/^https?:\/\/\S+$/i.test(text)) {
         event.preventDefault();
         void navigate(`/gather?${new URLSearchParams({ from: 'address', address: text })}`);
@@ -28,7 +39,8 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
     };
     addEventListener('paste', paste);
     return () => removeEventListener('paste', paste);
-  }, [navigate]);
+  }, [mayBring, navigate]);
+  const hasFiles = (event: DragEvent) => mayBring && holdsFiles(event);
   const drop = (event: DragEvent) => {
     if (!hasFiles(event)) return;
     event.preventDefault();
@@ -51,6 +63,7 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
       onDrop={drop}
     >
       {children}
+      {code !== null && <PastedCode code={code} onDone={() => setCode(null)} />}
       {over && (
         <div className="pointer-events-none absolute inset-3 z-40 grid place-items-center border-2 border-dashed border-madder bg-card/90 font-serif text-[22px]">
           Let go to bring these in

@@ -2,7 +2,7 @@ import { Clapperboard, FolderOpen, FolderTree, Globe, Images, Mic, Stamp } from 
 import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { acceptArrivals, discardArrival, listArrivals, readSite, type Arrival } from '@placard/core/contract';
-import { useAsk, useDo } from '../kit/asking.ts';
+import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
 import { ArrivalList } from './arrivallist.tsx';
@@ -40,6 +40,7 @@ export default function Gather() {
   const [decisions, setDecisions] = useState<Record<string, Decision>>({});
   const [all, setAll] = useState<Decision>({});
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const mayAccept = useMay(acceptArrivals);
   const accept = useDo(acceptArrivals);
   const discard = useDo(discardArrival);
   const scroller = useRef<HTMLElement>(null);
@@ -68,11 +69,15 @@ export default function Gather() {
         <div className="mb-2 flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
           <div>
             <h1>Arrivals</h1>
-            <p className="text-soft">Drop files anywhere, or paste a picture or an address.</p>
+            <p className="text-soft">
+              {mayAccept
+                ? 'Drop files anywhere, or paste a picture or an address.'
+                : 'What has come in, and waits for an editor.'}
+            </p>
           </div>
           <Room />
         </div>
-        <div className="mb-3 flex flex-wrap gap-x-2 gap-y-2">
+        <div hidden={!mayAccept} className="mb-3 flex flex-wrap gap-x-2 gap-y-2">
           <PickFiles />
           {WAYS.map(({ way, says, icon: Icon }) => (
             <Way
@@ -85,7 +90,7 @@ export default function Gather() {
             </Way>
           ))}
         </div>
-        {from && (
+        {from && mayAccept && (
           <section
             aria-label={WAYS.find(({ way }) => way === from)?.says ?? 'Bring in'}
             className="mb-4 border border-rule bg-card px-4 py-3.5"
@@ -117,7 +122,7 @@ export default function Gather() {
           </Empty>
         ) : (
           <>
-            {ready.length > 0 && (
+            {ready.length > 0 && mayAccept && (
               <ForAll
                 meant={meant}
                 everything={meant.length === ready.length}

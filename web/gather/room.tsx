@@ -1,7 +1,6 @@
 import { useState } from 'react';
-import { useOutletContext } from 'react-router';
-import { readRoom, setRoom, type Person } from '@placard/core/contract';
-import { useAsk, useDo } from '../kit/asking.ts';
+import { readRoom, setRoom } from '@placard/core/contract';
+import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { Bar } from '../kit/bar.tsx';
 import { inBytes } from '../kit/words.ts';
 
@@ -10,7 +9,7 @@ const GIGABYTE = 1e9;
 /** How much room the site uses, to scale where there is a limit; a keeper sets it here. */
 export function Room() {
   const room = useAsk(readRoom);
-  const { role } = useOutletContext<Person>();
+  const maySet = useMay(setRoom);
   const [setting, setSetting] = useState(false);
   if (!room.data) return null;
   const { used, limit } = room.data;
@@ -29,7 +28,7 @@ export function Room() {
           </span>
         </>
       )}
-      {role === 'keeper' && (
+      {maySet && (
         <button type="button" className="button-plain" onClick={() => setSetting(true)}>
           {limit === null ? 'Set a limit' : 'Change the limit'}
         </button>

@@ -22,6 +22,7 @@ function begin(): Worker {
   made.addEventListener('error', () => {
     for (const tell of waiting.values()) tell(null);
     waiting.clear();
+    if (worker === made) worker = undefined;
   });
   return made;
 }

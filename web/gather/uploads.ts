@@ -187,12 +187,13 @@ class Uploads {
       this.#sending++;
       this.#change(key, { state: 'sending' });
       entry.upload ??= this.#prepare(key, entry.file);
-      void this.#begin(entry.upload);
+      void this.#begin(key, entry.upload);
     }
   }
 
-  async #begin(upload: Upload): Promise<void> {
+  async #begin(key: string, upload: Upload): Promise<void> {
     const [previous] = await upload.findPreviousUploads().catch(() => []);
+    if (!this.#entries.has(key)) return;
     if (previous) upload.resumeFromPreviousUpload(previous);
     upload.start();
   }

@@ -82,6 +82,27 @@ function OneHandOff({ id }: { id: string }) {
         {ready.data && ready.data.findings.length > 0 && (
           <Findings findings={ready.data.findings} pageId={id} />
         )}
+        {ready.data && ready.data.data !== '' && (
+          <section className="wall-label py-3">
+            <p className="caption mb-1 flex items-center">
+              <span className="grow">Structured data for the page’s head: licences and credits</span>
+              <button
+                type="button"
+                className="button-plain py-0"
+                onClick={() => void navigator.clipboard.writeText(ready.data.data)}
+              >
+                <Copy aria-hidden className="size-3.5" /> Copy
+              </button>
+            </p>
+            <pre
+              aria-label="Structured data"
+              tabIndex={0}
+              className="max-h-[110px] overflow-auto border border-rule bg-paper px-2 py-1.5 font-mono text-[11.5px]"
+            >
+              {ready.data.data}
+            </pre>
+          </section>
+        )}
         {ready.data && (
           <section className="wall-label">
             <h2 className="mb-1 text-[18px]">What goes along</h2>

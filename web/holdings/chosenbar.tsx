@@ -10,7 +10,7 @@ import {
   type Site,
 } from '@placard/core/contract';
 import type { Placard } from '@placard/core/credit';
-import { useDo } from '../kit/asking.ts';
+import { useDo, useMay } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
 import { OneField } from './onefield.tsx';
@@ -43,6 +43,7 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
   const toBin = useDo(binAssets);
   const restore = useDo(restoreAssets);
   const empty = useDo(emptyBin);
+  const mayFile = useMay(moveAssets);
   const error = [move, label, keyword, toBin, restore, empty].find((doing) => doing.error)?.error;
   const many = plural(chosen.length, 'asset');
   const undone = () => setDone({ says: 'Taken back.' });
@@ -160,75 +161,87 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
             </button>
           )}
           <span className="ml-auto flex flex-wrap items-center gap-2">
-            {bin ? (
-              <>
-                <button
-                  type="button"
-                  className="button"
-                  disabled={chosen.length === 0}
-                  onClick={() =>
-                    restore.mutate(
-                      { body: { assets: chosen } },
-                      {
-                        onSuccess: ({ restored }) =>
-                          setDone({ says: `${plural(restored, 'asset')} put back where they were.` }),
-                      },
-                    )
-                  }
-                >
-                  Put back
-                </button>
-                <EmptyBin
-                  total={total}
-                  onEmpty={() =>
-                    empty.mutate(
-                      { body: {} },
-                      {
-                        onSuccess: ({ deleted }) =>
-                          setDone({ says: `${plural(deleted, 'asset')} deleted for good.` }),
-                      },
-                    )
-                  }
-                />
-              </>
-            ) : (
-              chosen.length > 0 && (
-                <>
-                  <select
-                    className="input w-auto"
-                    aria-label="File them under"
-                    value=""
-                    onChange={(event) => moveTo(event.target.value)}
-                  >
-                    <option value="" disabled>
-                      File under …
-                    </option>
-                    {sections.map(({ id, title }) => (
-                      <option key={id} value={id}>
-                        {title}
-                      </option>
-                    ))}
-                  </select>
-                  <Link className="button" to="/prep/many" state={{ assets: chosen }}>
-                    Prepare
-                  </Link>
-                  <Link className="button" to="/holdings/names" state={{ assets: chosen }}>
-                    Names
-                  </Link>
-                  <Shortlisting chosen={chosen} shown={shortlist} onDone={setDone} />
-                  <OneField count={chosen.length} onWrite={write} onKeywords={writeKeywords} />
-                  <form method="post" action="/api/assets/pack.zip" target="_blank">
-                    <input type="hidden" name="assets" value={chosen.join(',')} />
-                    <button type="submit" className="button" title="Their originals, with a list of credits">
-                      Download
+            {bin
+              ? mayFile && (
+                  <>
+                    <button
+                      type="button"
+                      className="button"
+                      disabled={chosen.length === 0}
+                      onClick={() =>
+                        restore.mutate(
+                          { body: { assets: chosen } },
+                          {
+                            onSuccess: ({ restored }) =>
+                              setDone({ says: `${plural(restored, 'asset')} put back where they were.` }),
+                          },
+                        )
+                      }
+                    >
+                      Put back
                     </button>
-                  </form>
-                  <button type="button" className="button" onClick={throwAway}>
-                    Bin
-                  </button>
-                </>
-              )
-            )}
+                    <EmptyBin
+                      total={total}
+                      onEmpty={() =>
+                        empty.mutate(
+                          { body: {} },
+                          {
+                            onSuccess: () =>
+                              setDone({
+                                says: 'What lay in the bin is deleted for good. What is still listed can be put back.',
+                              }),
+                          },
+                        )
+                      }
+                    />
+                  </>
+                )
+              : chosen.length > 0 && (
+                  <>
+                    {mayFile && (
+                      <>
+                        <select
+                          className="input w-auto"
+                          aria-label="File them under"
+                          value=""
+                          onChange={(event) => moveTo(event.target.value)}
+                        >
+                          <option value="" disabled>
+                            File under …
+                          </option>
+                          {sections.map(({ id, title }) => (
+                            <option key={id} value={id}>
+                              {title}
+                            </option>
+                          ))}
+                        </select>
+                        <Link className="button" to="/prep/many" state={{ assets: chosen }}>
+                          Prepare
+                        </Link>
+                        <Link className="button" to="/holdings/names" state={{ assets: chosen }}>
+                          Names
+                        </Link>
+                        <Shortlisting chosen={chosen} shown={shortlist} onDone={setDone} />
+                      </>
+                    )}
+                    <OneField chosen={chosen} onWrite={write} onKeywords={writeKeywords} />
+                    <form method="post" action="/api/assets/pack.zip" target="_blank">
+                      <input type="hidden" name="assets" value={chosen.join(',')} />
+                      <button
+                        type="submit"
+                        className="button"
+                        title="Their originals, with a list of credits"
+                      >
+                        Download
+                      </button>
+                    </form>
+                    {mayFile && (
+                      <button type="button" className="button" onClick={throwAway}>
+                        Bin
+                      </button>
+                    )}
+                  </>
+                )}
           </span>
         </div>
       )}

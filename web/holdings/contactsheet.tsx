@@ -11,6 +11,7 @@ import type { Asset } from '@placard/core/contract';
 import { lacks } from '@placard/core/credit';
 import { Thumbnail } from '../kit/thumbnail.tsx';
 import { plural } from '../kit/words.ts';
+import { useTerms } from '../placard/useterms.ts';
 import { useWindow } from './usewindow.ts';
 import type { Asked } from './usesearch.ts';
 
@@ -35,6 +36,7 @@ export const howOf = (event: MouseEvent) => ({ add: event.ctrlKey || event.metaK
 /** Small pictures side by side; only the rows in view are drawn, however many there are. */
 export function ContactSheet({ asked, total, scroller, chosen, onPick, onOpen, onKey }: SheetProps) {
   const width = useWidth(scroller);
+  const { termsOf } = useTerms();
   const columns = Math.max(1, Math.floor((width - 8 + GAP) / (CELL + GAP)));
   const cell = (width - 8 - GAP * (columns - 1)) / columns;
   const rows = useVirtualizer({
@@ -74,6 +76,7 @@ export function ContactSheet({ asked, total, scroller, chosen, onPick, onOpen, o
                 onPick={onPick}
                 onOpen={onOpen}
                 onKey={onKey}
+                termsOf={termsOf}
                 index={index}
               />
             </div>
@@ -91,9 +94,14 @@ function Cell({
   onPick,
   onOpen,
   onKey,
-}: Pick<SheetProps, 'chosen' | 'onPick' | 'onOpen' | 'onKey'> & { asset: Asset | undefined; index: number }) {
+  termsOf,
+}: Pick<SheetProps, 'chosen' | 'onPick' | 'onOpen' | 'onKey'> & {
+  asset: Asset | undefined;
+  index: number;
+  termsOf: ReturnType<typeof useTerms>['termsOf'];
+}) {
   if (!asset) return <span className="block aspect-[4/3] w-full bg-paper" />;
-  const missing = lacks(asset.placard);
+  const missing = lacks(asset.placard, termsOf(asset.placard.licence));
   return (
     <button
       type="button"

@@ -1,6 +1,8 @@
-import type { Counts, Facet, Site } from '@placard/core/contract';
-import { LICENCES, VERDICTS } from '@placard/core/licence';
+import { createSection, type Counts, type Facet, type Site } from '@placard/core/contract';
+import { LICENCES, VERDICTS, type Terms } from '@placard/core/licence';
 import { COLOURS } from '@placard/core/likeness';
+import { useMay } from '../kit/asking.ts';
+import { useTerms } from '../placard/useterms.ts';
 import { AtHand } from './athand.tsx';
 import { Group, Value } from './group.tsx';
 import type { Asked } from './usesearch.ts';
@@ -59,6 +61,8 @@ interface FacetsProps {
 
 /** What narrows a search further, each with how much it would leave. */
 export function Facets({ asked, counts, sections, people, onSet, onArrange }: FacetsProps) {
+  const mayArrange = useMay(createSection);
+  const { termsOf } = useTerms();
   const branch = (id: string): number =>
     (counts.section?.[id] ?? 0) +
     sections.filter(({ parent }) => parent === id).reduce((sum, child) => sum + branch(child.id), 0);
@@ -84,13 +88,15 @@ export function Facets({ asked, counts, sections, people, onSet, onArrange }: Fa
       <Group
         title="Section"
         action={
-          <button
-            type="button"
-            className="button-plain py-0 font-sans text-[12.5px] font-normal"
-            onClick={onArrange}
-          >
-            Arrange
-          </button>
+          mayArrange && (
+            <button
+              type="button"
+              className="button-plain py-0 font-sans text-[12.5px] font-normal"
+              onClick={onArrange}
+            >
+              Arrange
+            </button>
+          )
         }
       >
         {tree(null, 0)}
@@ -114,7 +120,7 @@ export function Facets({ asked, counts, sections, people, onSet, onArrange }: Fa
                 >
                   {facet === 'by'
                     ? (people.find(({ id }) => id === value)?.name ?? 'somebody')
-                    : nameOf(facet, value)}
+                    : nameOf(facet, value, termsOf)}
                 </Value>
               </li>
             ))}
@@ -140,10 +146,10 @@ export function Facets({ asked, counts, sections, people, onSet, onArrange }: Fa
   );
 }
 
-function nameOf(facet: Facet, value: string): string {
+function nameOf(facet: Facet, value: string, termsOf: (licence: string) => Terms): string {
   if (facet === 'licence') {
-    const terms = LICENCES.find(({ id }) => id === value);
-    return terms?.short || terms?.name || value;
+    const terms = termsOf(value);
+    return terms.short && terms.family !== 'bought' ? terms.short : terms.name;
   }
   return NAMES[facet]?.[value] ?? value;
 }

@@ -1,9 +1,9 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import type { Sort } from '@placard/core/contract';
-import { termsOf } from '@placard/core/licence';
 import { Thumbnail } from '../kit/thumbnail.tsx';
 import { ago, inBytes, inPixels } from '../kit/words.ts';
+import { useTerms } from '../placard/useterms.ts';
 import { howOf, type SheetProps } from './contactsheet.tsx';
 import { useWindow } from './usewindow.ts';
 
@@ -22,6 +22,8 @@ const GRID = 'grid grid-cols-[minmax(130px,1fr)_100px_64px_76px_80px_92px_52px] 
 /** One line each, in columns that sort; only the lines in view are drawn. */
 export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 'down') => void }) {
   const { asked, total, scroller, chosen, onPick, onOpen, onKey, onSort } = props;
+  const { termsOf } = useTerms();
+  const nameOf = (licence: string) => termsOf(licence).short || termsOf(licence).name;
   const sort = asked.sort ?? 'added';
   const up = asked.order ? asked.order === 'up' : sort === 'title' || sort === 'licence';
   const lines = useVirtualizer({
@@ -113,7 +115,7 @@ export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 
                     {asset.addedBy}
                   </span>
                   <span role="cell" className="truncate">
-                    {termsOf(asset.placard.licence).short || termsOf(asset.placard.licence).name}
+                    {nameOf(asset.placard.licence)}
                   </span>
                   <span role="cell" className="text-right font-mono">
                     {asset.uses}

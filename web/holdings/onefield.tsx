@@ -1,34 +1,41 @@
 import { useState } from 'react';
 import type { Placard } from '@placard/core/credit';
-import { LICENCES } from '@placard/core/licence';
-import { plural } from '../kit/words.ts';
+import { inCount, plural } from '../kit/words.ts';
+import { LicenceChoice } from '../placard/licencechoice.tsx';
+import { useSummary } from '../placard/usesummary.ts';
+import { useTerms } from '../placard/useterms.ts';
 
 const FIELDS = [
   ['creator', 'creator'],
   ['source', 'source'],
   ['caption', 'caption'],
   ['licence', 'licence'],
+  ['copyright', 'copyright notice'],
+  ['until', 'last day it may be shown'],
+  ['restrictions', 'restrictions'],
 ] as const satisfies readonly (readonly [keyof Placard, string])[];
 type FieldName = (typeof FIELDS)[number][0];
 
-/** Writes one field on every chosen placard. */
+/** Writes one field on every chosen placard, once it is seen what stands there. */
 export function OneField({
-  count,
+  chosen,
   onWrite,
   onKeywords,
 }: {
-  count: number;
+  chosen: string[];
   onWrite: (changes: Partial<Placard>, field: string) => void;
   onKeywords: (words: string, way: 'add' | 'remove') => void;
 }) {
   const [field, setField] = useState<FieldName | 'add' | 'remove' | ''>('');
   const [text, setText] = useState('');
+  const { own } = useTerms();
+  const keywords = field === 'add' || field === 'remove';
   return (
     <form
-      className="flex gap-1.5"
+      className="flex flex-wrap items-center gap-1.5"
       onSubmit={(event) => {
         event.preventDefault();
-        if (field === 'add' || field === 'remove') onKeywords(text, field);
+        if (keywords) onKeywords(text, field);
         else if (field) onWrite({ [field]: text }, field);
         setField('');
         setText('');
@@ -38,7 +45,10 @@ export function OneField({
         className="input w-[124px]"
         aria-label="Field to write on all"
         value={field}
-        onChange={(event) => setField(event.target.value as typeof field)}
+        onChange={(event) => {
+          setField(event.target.value as typeof field);
+          setText(event.target.value === 'licence' ? 'unknown' : '');
+        }}
       >
         <option value="" disabled>
           Write the …
@@ -52,29 +62,16 @@ export function OneField({
         <option value="remove">keywords, fewer of them</option>
       </select>
       {field === 'licence' ? (
-        <select
-          className="input w-[200px]"
-          aria-label="Licence for all"
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        >
-          <option value="" disabled>
-            Choose
-          </option>
-          {LICENCES.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
+        <span className="w-[220px] [&_.caption]:sr-only [&_label]:mb-0">
+          <LicenceChoice value={text} own={own} onChange={setText} label="Licence for all" />
+        </span>
       ) : (
         field && (
           <input
             className="input w-[200px]"
-            aria-label={
-              field === 'add' || field === 'remove' ? 'Keywords, with commas' : `The ${field} for all`
-            }
-            placeholder={field === 'add' || field === 'remove' ? 'moon, dome, night' : ''}
+            type={field === 'until' ? 'date' : 'text'}
+            aria-label={keywords ? 'Keywords, with commas' : `The ${field} for all`}
+            placeholder={keywords ? 'moon, dome, night' : ''}
             value={text}
             onChange={(event) => setText(event.target.value)}
           />
@@ -84,11 +81,44 @@ export function OneField({
         <button
           type="submit"
           className="button"
-          disabled={text === '' && (field === 'licence' || field === 'add' || field === 'remove')}
+          disabled={(text === '' && keywords) || (field === 'licence' && text === 'unknown')}
         >
-          Write on {plural(count, 'placard')}
+          Write on {plural(chosen.length, 'placard')}
         </button>
       )}
+      {field && !keywords && <Preview chosen={chosen} field={field} text={text} />}
     </form>
+  );
+}
+
+/** What stands in a field of all that is chosen, and what becomes of it. */
+function Preview({ chosen, field, text }: { chosen: string[]; field: FieldName; text: string }) {
+  const summary = useSummary(chosen);
+  const { termsOf } = useTerms();
+  if (!summary.data) return null;
+  const { total, common } = summary.data;
+  const values = (common[field] ?? []).filter(({ value }) => field !== 'licence' || value !== 'unknown');
+  const same = values.find(({ value }) => value === text)?.assets ?? 0;
+  const others = values.filter(({ value }) => value !== text);
+  const otherwise = others.reduce((sum, { assets }) => sum + assets, 0);
+  const empty = Math.max(0, total - same - otherwise);
+  const named = (value: string) => (field === 'licence' ? termsOf(value).name : `“${value}”`);
+  return (
+    <p role="status" className="w-full text-[12.5px] text-soft">
+      {inCount(empty)} say nothing yet, {inCount(same)} say this already
+      {otherwise > 0 && (
+        <>
+          ,{' '}
+          <span className="text-ochre">
+            {inCount(otherwise)} say something else and would be written over:{' '}
+            {others
+              .slice(0, 3)
+              .map(({ value, assets }) => `${named(value)} (${inCount(assets)})`)
+              .join(', ')}
+            {others.length > 3 && ' …'}
+          </span>
+        </>
+      )}
+    </p>
   );
 }

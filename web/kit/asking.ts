@@ -14,12 +14,20 @@ import {
   listVersions,
   listBatches,
   listPrepSheets,
+  judgeAsset,
+  listEnding,
+  listLabelChanges,
+  listPermissions,
+  listUnchecked,
   readAsset,
+  readLabelSheet,
+  readMe,
   readRoom,
   readSite,
   readStages,
   type Endpoint,
   type Job,
+  type Role,
 } from '@placard/core/contract';
 import { call, type Given, type Refusal } from './api.ts';
 
@@ -44,6 +52,15 @@ export function useAsk<P extends Schema, Q extends Schema, B extends Schema, A e
     queryFn: () => call(endpoint, given),
     ...options,
   });
+}
+
+/** Who is signed in. */
+export const useMe = () => useAsk(readMe, {}, { retry: false, staleTime: Number.POSITIVE_INFINITY });
+
+/** True when whoever is signed in may use an endpoint; what they may not is not offered to them. */
+export function useMay({ roles }: { roles: readonly Role[] }): boolean {
+  const { data: me } = useMe();
+  return me !== undefined && roles.includes(me.role);
 }
 
 /** Calls an endpoint on demand, then has everything asked again that it may have changed. */
@@ -71,7 +88,13 @@ const CHANGING = [
   listVersions,
   listBatches,
   listPrepSheets,
+  judgeAsset,
+  listEnding,
+  listLabelChanges,
+  listPermissions,
+  listUnchecked,
   readAsset,
+  readLabelSheet,
   readRoom,
   readSite,
   readStages,
@@ -96,7 +119,9 @@ export function useServerEvents(): void {
     events.addEventListener('changed', refresh);
     events.addEventListener('jobs', (event) => {
       client.setQueryData(keyOf(listJobs), JSON.parse((event as MessageEvent<string>).data) as Job[]);
-      void client.invalidateQueries({ queryKey: [readAsset.path] });
+      // How far they are is told by these too.
+      for (const told of [readAsset, readLabelSheet])
+        void client.invalidateQueries({ queryKey: [told.path] });
     });
     return () => {
       clearTimeout(due);

@@ -1,3 +1,4 @@
+import { memo, useCallback, useRef } from 'react';
 import type { Asset } from '@placard/core/contract';
 import { Thumbnail } from './thumbnail.tsx';
 
@@ -13,6 +14,9 @@ export function AssetStrip({
   chosen: string | null;
   onChoose: (id: string) => void;
 }) {
+  const choosing = useRef(onChoose);
+  choosing.current = onChoose;
+  const choose = useCallback((id: string) => choosing.current(id), []);
   const step = (by: number) => {
     const at = assets.findIndex(({ id }) => id === chosen);
     const next = assets[Math.max(0, Math.min(assets.length - 1, at + by))];
@@ -33,25 +37,35 @@ export function AssetStrip({
       }}
     >
       {assets.map((asset) => (
-        <div
-          key={asset.id}
-          id={`strip-${asset.id}`}
-          ref={
-            asset.id === chosen
-              ? (element) => element?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
-              : undefined
-          }
-          role="option"
-          tabIndex={-1}
-          aria-selected={asset.id === chosen}
-          aria-label={asset.placard.title || asset.fileName}
-          onClick={() => onChoose(asset.id)}
-          onKeyDown={() => {}}
-          className="shrink-0 cursor-pointer border-2 border-transparent p-px aria-selected:border-madder"
-        >
-          <Thumbnail src={asset.thumbnail} facts={asset.facts} className="h-[58px] w-[84px]" />
-        </div>
+        <Item key={asset.id} asset={asset} on={asset.id === chosen} onChoose={choose} />
       ))}
     </div>
   );
 }
+
+/** One of the strip; drawn anew only when it is chosen or let go, however long the strip is. */
+const Item = memo(function Item({
+  asset,
+  on,
+  onChoose,
+}: {
+  asset: Asset;
+  on: boolean;
+  onChoose: (id: string) => void;
+}) {
+  return (
+    <div
+      id={`strip-${asset.id}`}
+      ref={on ? (element) => element?.scrollIntoView({ block: 'nearest', inline: 'nearest' }) : undefined}
+      role="option"
+      tabIndex={-1}
+      aria-selected={on}
+      aria-label={asset.placard.title || asset.fileName}
+      onClick={() => onChoose(asset.id)}
+      onKeyDown={() => {}}
+      className="shrink-0 cursor-pointer border-2 border-transparent p-px aria-selected:border-madder"
+    >
+      <Thumbnail src={asset.thumbnail} facts={asset.facts} className="h-[58px] w-[84px]" />
+    </div>
+  );
+});

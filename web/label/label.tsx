@@ -1,15 +1,35 @@
+import { useQueryClient } from '@tanstack/react-query';
 import { ArrowLeft, ArrowRight } from 'lucide-react';
-import { useCallback, useEffect, useMemo } from 'react';
-import { useNavigate, useParams } from 'react-router';
-import { listAssets, readAsset, type AssetDetail } from '@placard/core/contract';
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
+import { matchPath, useNavigate, useParams } from 'react-router';
+import {
+  decidePermission,
+  judgeAsset,
+  listAssets,
+  readAsset,
+  readEmbedded,
+  readSite,
+  type Asset,
+  type AssetDetail,
+  type Judged,
+} from '@placard/core/contract';
 import { lacks, type Lack } from '@placard/core/credit';
-import { useAsk } from '../kit/asking.ts';
+import { call } from '../kit/api.ts';
+import { keyOf, useAsk, useMay } from '../kit/asking.ts';
 import { AssetStrip } from '../kit/assetstrip.tsx';
 import { Empty } from '../kit/notice.tsx';
 import { Player } from '../kit/player.tsx';
+import { Tabs } from '../kit/tabs.tsx';
 import { plural } from '../kit/words.ts';
 import { PlacardPanel } from '../placard/placard.tsx';
+import { useTerms } from '../placard/useterms.ts';
 import { useSelection } from '../shell/selection.tsx';
+import { ChangesView } from './changesview.tsx';
+import { CreditView } from './creditview.tsx';
+import { LabelRooms } from './labelrooms.tsx';
+import { MayWeView } from './mayweview.tsx';
+import { OnFileView } from './onfileview.tsx';
 
 const LACKING: Record<Lack, string> = { alt: 'alt text', creator: 'the creator', licence: 'the licence' };
 
@@ -18,18 +38,23 @@ export default function Label() {
   const lacking = useAsk(listAssets, { query: { lacking: 'label', limit: '200' } });
   const all = useAsk(listAssets, { query: { limit: '200' } });
   const { asset: selected, select } = useSelection();
-  const { asset: asked } = useParams();
+  const { asset: routed } = useParams();
   const navigate = useNavigate();
+  const { termsOf } = useTerms();
   const unlabelled = useMemo(() => lacking.data?.assets ?? [], [lacking.data]);
   const walked = all.data?.assets ?? [];
+  // The address changes at once, and the router follows when it finds time: who walks does not wait for that.
+  const [, redraw] = useReducer((drawn: number) => drawn + 1, 0);
+  const asked = matchPath('/label/:asset', window.location.pathname)?.params.asset ?? routed;
   const id = asked ?? unlabelled[0]?.id ?? selected ?? walked[0]?.id ?? null;
   useEffect(() => {
     if (id && id !== selected) select(id);
   }, [id, selected, select]);
   const go = useCallback(
     (chosen: string) => {
-      select(chosen);
       void navigate(`/label/${chosen}`, { replace: true });
+      flushSync(redraw);
+      select(chosen);
     },
     [navigate, select],
   );
@@ -42,29 +67,39 @@ export default function Label() {
     },
     [unlabelled, id, go],
   );
+  // Known to the listener as soon as it is shown, so that no press is lost however fast they follow.
+  const walk = useRef(next);
+  walk.current = next;
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if (!event.altKey || (event.key !== 'ArrowRight' && event.key !== 'ArrowLeft')) return;
       event.preventDefault();
       // Leaving a field keeps what was written in it.
       if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
-      next(event.key === 'ArrowRight' ? 1 : -1);
+      walk.current(event.key === 'ArrowRight' ? 1 : -1);
     };
     addEventListener('keydown', listen);
     return () => removeEventListener('keydown', listen);
-  }, [next]);
+  }, []);
   const detail = useAsk(
     readAsset,
     { params: { id: id ?? '' } },
     { enabled: id !== null, placeholderData: (before) => before },
   );
+  const judged = useAsk(judgeAsset, { params: { id: id ?? '' } }, { enabled: id !== null });
+  const file = useAsk(
+    readEmbedded,
+    { params: { id: id ?? '' } },
+    { enabled: id !== null, staleTime: Number.POSITIVE_INFINITY },
+  );
+  usePreload(unlabelled, id);
   if (all.isSuccess && walked.length === 0)
     return <Empty title="Nothing to label">Accept arrivals first; then their labels are written here.</Empty>;
-  const missing = detail.data ? lacks(detail.data.placard) : [];
+  const missing = detail.data ? lacks(detail.data.placard, termsOf(detail.data.placard.licence)) : [];
   return (
-    <main className="grid h-full grid-cols-[minmax(0,1fr)_360px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:block max-lg:space-y-5 max-lg:overflow-y-auto">
+    <main className="grid h-full grid-cols-[minmax(0,1fr)_330px_360px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:block max-lg:space-y-5 max-lg:overflow-y-auto">
       <div className="flex min-h-0 min-w-0 flex-col gap-3">
-        <div className="flex flex-wrap items-baseline gap-x-4">
+        <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
           <h1>Label</h1>
           <p className="text-soft">
             {unlabelled.length > 0
@@ -92,6 +127,7 @@ export default function Label() {
             </button>
           </div>
         </div>
+        <LabelRooms />
         {detail.data && <Large asset={detail.data} missing={missing} />}
         <AssetStrip
           label="Labels that are not complete"
@@ -100,33 +136,100 @@ export default function Label() {
           onChoose={go}
         />
       </div>
-      <aside className="overflow-y-auto pr-1">
-        <PlacardPanel id={id} picture={false} />
+      {detail.data && id && <Beside asset={detail.data} judged={judged.data} />}
+      <aside className="min-h-0 overflow-y-auto pr-1">
+        <PlacardPanel
+          id={id}
+          picture={false}
+          besides={
+            judged.data && file.data && detail.data?.id === id
+              ? { file: file.data, places: judged.data.places, twins: judged.data.twins }
+              : undefined
+          }
+        />
       </aside>
     </main>
   );
 }
 
-function Large({ asset, missing }: { asset: AssetDetail; missing: Lack[] }) {
-  const large =
+const VIEWS = [
+  ['may-we', 'May we?'],
+  ['credit', 'Credit'],
+  ['on-file', 'On file'],
+  ['changes', 'Changes'],
+] as const;
+
+/** What belongs to a label and is not written on it. */
+function Beside({ asset, judged }: { asset: AssetDetail; judged: Judged | undefined }) {
+  const mayDecide = useMay(decidePermission);
+  const site = useAsk(readSite, {}, { staleTime: 60_000 });
+  const [view, setView] = useState<(typeof VIEWS)[number][0]>('may-we');
+  return (
+    <section aria-label="What belongs to this label" className="flex min-h-0 flex-col">
+      <div className="mb-2">
+        <Tabs label="What to look at" tabs={VIEWS} chosen={view} onChoose={setView} />
+      </div>
+      <div
+        role="tabpanel"
+        aria-label={VIEWS.find(([name]) => name === view)?.[1]}
+        className="min-h-0 overflow-y-auto pr-1"
+      >
+        {view === 'may-we' && judged && <MayWeView judged={judged} />}
+        {view === 'credit' && site.data && <CreditView asset={asset} site={site.data} />}
+        {view === 'on-file' && <OnFileView id={asset.id} mayDecide={mayDecide} />}
+        {view === 'changes' && <ChangesView id={asset.id} />}
+      </div>
+    </section>
+  );
+}
+
+/** Has what comes next on the walk ready before it is asked for: its label, and its picture decoded. */
+function usePreload(walk: readonly Asset[], id: string | null): void {
+  const client = useQueryClient();
+  // Held on to, so that the browser does too.
+  const pictures = useRef<HTMLImageElement[]>([]);
+  useEffect(() => {
+    const at = walk.findIndex((asset) => asset.id === id);
+    for (const next of [walk[at + 1], walk[at - 1]])
+      if (next)
+        void client
+          .fetchQuery({
+            queryKey: keyOf(readAsset, { id: next.id }),
+            queryFn: () => call(readAsset, { params: { id: next.id } }),
+            staleTime: 20_000,
+          })
+          .then((detail) => {
+            const image = new Image();
+            image.src = largeOf(detail);
+            pictures.current = [...pictures.current, image].slice(-4);
+            return image.decode();
+          })
+          // What cannot be had now is asked for again when it is come to.
+          .catch(() => undefined);
+  }, [walk, id, client]);
+}
+
+const largeOf = (asset: AssetDetail): string =>
+  (
     asset.renditions
       .filter(({ mime }) => mime === 'image/webp' || mime === 'image/avif')
-      .findLast(({ width }) => width <= 1500) ?? asset.renditions[0];
+      .findLast(({ width }) => width <= 1500) ?? asset.renditions[0]
+  )?.url ??
+  asset.thumbnail ??
+  asset.original;
+
+function Large({ asset, missing }: { asset: AssetDetail; missing: Lack[] }) {
   return (
-    <figure className="flex min-h-0 grow flex-col border border-rule bg-card p-3 max-lg:h-[50vh] max-sm:h-auto">
+    <figure className="flex min-h-0 grow basis-0 flex-col max-lg:basis-auto border border-rule bg-card p-3 max-lg:h-[50vh] max-sm:h-auto">
       {asset.facts.kind !== 'picture' ? (
         <Player
           asset={asset}
-          poster={large?.url}
+          poster={asset.renditions.length > 0 ? largeOf(asset) : undefined}
           label={asset.placard.alt}
           className="min-h-0 w-full grow object-contain"
         />
       ) : (
-        <img
-          src={large?.url ?? asset.thumbnail ?? asset.original}
-          alt={asset.placard.alt}
-          className="min-h-0 w-full grow object-contain"
-        />
+        <img src={largeOf(asset)} alt={asset.placard.alt} className="min-h-0 w-full grow object-contain" />
       )}
       <figcaption className="pt-2 text-[13px]">
         {missing.length > 0 ? (

@@ -1,7 +1,7 @@
 import { useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { createPage, listPages, readSite } from '@placard/core/contract';
-import { useAsk, useDo } from '../kit/asking.ts';
+import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { ago, plural } from '../kit/words.ts';
 
@@ -9,6 +9,7 @@ import { ago, plural } from '../kit/words.ts';
 export default function Pages() {
   const pages = useAsk(listPages);
   const site = useAsk(readSite);
+  const mayBegin = useMay(createPage);
   const create = useDo(createPage);
   const navigate = useNavigate();
   const [title, setTitle] = useState('');
@@ -24,7 +25,11 @@ export default function Pages() {
     <main className="mx-auto h-full max-w-[1000px] overflow-y-auto px-5 py-4">
       <div className="mb-4 flex flex-wrap items-end gap-3">
         <h1 className="mr-auto">Pages</h1>
-        <form onSubmit={(event) => void begin(event)} className="flex flex-wrap items-end gap-2">
+        <form
+          hidden={!mayBegin}
+          onSubmit={(event) => void begin(event)}
+          className="flex flex-wrap items-end gap-2"
+        >
           <input
             className="input w-[260px]"
             aria-label="Title of a new page"

@@ -10,7 +10,11 @@ interface FieldProps {
   /** A question shown when the field may not stay empty. */
   missing?: string | undefined;
   hideName?: boolean;
+  /** What the file itself says, where that is something else. */
+  fileSays?: string | undefined;
 }
+
+const SIZES_ITSELF = CSS.supports('field-sizing', 'content');
 
 /**
  * A line of the wall label: reads as text, is written in place, and is kept when the
@@ -25,6 +29,7 @@ export function Field({
   multiline,
   missing,
   hideName,
+  fileSays,
 }: FieldProps) {
   const id = useId();
   const [draft, setDraft] = useState(value);
@@ -36,7 +41,8 @@ export function Field({
   }, [value, writing]);
   useEffect(() => {
     const element = area.current;
-    if (!element) return;
+    // Measuring every field lays the whole page out for each; most browsers size them by themselves.
+    if (!element || SIZES_ITSELF) return;
     element.style.setProperty('height', 'auto');
     element.style.setProperty('height', `${element.scrollHeight + 2}px`);
   }, [draft]);
@@ -78,8 +84,23 @@ export function Field({
             setDraft(value);
           }
         }}
-        className={`-mx-1.5 block w-[calc(100%+12px)] resize-none overflow-hidden rounded-xs border bg-transparent px-1.5 py-0.5 placeholder:text-soft hover:border-edge focus:border-ink focus:bg-card ${missing ? 'border-madder placeholder:text-madder' : 'border-transparent'} ${className}`}
+        className={`-mx-1.5 block w-[calc(100%+12px)] field-sizing-content resize-none overflow-hidden rounded-xs border bg-transparent px-1.5 py-0.5 placeholder:text-soft hover:border-edge focus:border-ink focus:bg-card ${missing ? 'border-madder placeholder:text-madder' : 'border-transparent'} ${className}`}
       />
+      {fileSays && fileSays !== value && (
+        <p className="flex items-baseline gap-2 border-l-2 border-rule pl-2 text-[12.5px] text-soft">
+          <span className="min-w-0 grow wrap-anywhere">
+            The file says: “{fileSays.length > 160 ? `${fileSays.slice(0, 160)}…` : fileSays}”
+          </span>
+          <button
+            type="button"
+            className="button-plain shrink-0 py-0"
+            aria-label={`Take what the file says as ${name.toLowerCase()}`}
+            onClick={() => onChange(fileSays)}
+          >
+            Take it
+          </button>
+        </p>
+      )}
     </div>
   );
 }

@@ -1,8 +1,7 @@
-import { useQuery } from '@tanstack/react-query';
-import { listAssets, summariseAssets, type Summary } from '@placard/core/contract';
-import { LICENCES } from '@placard/core/licence';
-import { call } from '../kit/api.ts';
+import type { Summary } from '@placard/core/contract';
 import { inBytes, inCount, plural } from '../kit/words.ts';
+import { useSummary } from './usesummary.ts';
+import { useTerms } from './useterms.ts';
 
 const LACKS = [
   ['alt', 'alt text'],
@@ -19,13 +18,8 @@ const COMMON: readonly [keyof Summary['common'], string][] = [
 
 /** The placard of many at once: what they lack, and what they have in common. */
 export function ManyPlacards({ chosen, onNarrow }: { chosen: string[]; onNarrow: (ids: string[]) => void }) {
-  const few = chosen.slice(0, 5000);
-  const summary = useQuery({
-    // Asked again with the holdings, whose changes change it.
-    queryKey: [listAssets.path, 'summary', few],
-    queryFn: () => call(summariseAssets, { body: { assets: few } }),
-    placeholderData: (before) => before,
-  });
+  const { termsOf } = useTerms();
+  const summary = useSummary(chosen);
   if (summary.error) return <div className="wall-label">{summary.error.message}</div>;
   if (!summary.data) return <div className="wall-label min-h-[300px]" aria-busy="true" />;
   const { total, bytes, used, lacking, common } = summary.data;
@@ -79,7 +73,7 @@ export function ManyPlacards({ chosen, onNarrow }: { chosen: string[]; onNarrow:
                 {values.map(({ value, assets }) => (
                   <span key={value} className="flex">
                     <span className="mr-auto min-w-0 truncate" title={value}>
-                      {field === 'licence' ? (LICENCES.find(({ id }) => id === value)?.name ?? value) : value}
+                      {field === 'licence' ? termsOf(value).name : value}
                     </span>
                     <span className="pl-2 text-soft">{assets === total ? 'all' : inCount(assets)}</span>
                   </span>

@@ -1,19 +1,30 @@
-import { LICENCES, termsInWords, termsOf } from '@placard/core/licence';
-import { statement } from '@placard/core/credit';
-import { altAdvice } from '@placard/core/alt';
-import { readAsset, type AssetDetail } from '@placard/core/contract';
+import type { ComponentProps } from 'react';
 import { Link } from 'react-router';
+import { altAdvice } from '@placard/core/alt';
+import { readAsset, type AssetDetail, type Judged } from '@placard/core/contract';
+import { missingParts, statement, type Placard } from '@placard/core/credit';
 import { useAsk } from '../kit/asking.ts';
-import { inBytes, inPixels, inTime, plural } from '../kit/words.ts';
 import { Thumbnail } from '../kit/thumbnail.tsx';
+import { inBytes, inPixels, inTime, plural } from '../kit/words.ts';
 import { Captions } from './captions.tsx';
 import { Field } from './field.tsx';
+import { LicenceChoice } from './licencechoice.tsx';
 import { SentFilms } from './sentfilms.tsx';
 import { Statement } from './statement.tsx';
+import { TermsLines } from './termslines.tsx';
 import { useLabel } from './uselabel.ts';
+import { useTerms } from './useterms.ts';
 
 /** The wall label of an asset: read first, edited in place. The same card on every screen. */
-export function PlacardPanel({ id, picture = true }: { id: string | null; picture?: boolean }) {
+export function PlacardPanel({
+  id,
+  picture = true,
+  besides,
+}: {
+  id: string | null;
+  picture?: boolean;
+  besides?: Besides | undefined;
+}) {
   const asset = useAsk(readAsset, { params: { id: id ?? '' } }, { enabled: id !== null });
   if (id === null) {
     return (
@@ -27,35 +38,63 @@ export function PlacardPanel({ id, picture = true }: { id: string | null; pictur
   }
   if (asset.error) return <div className="wall-label">{asset.error.message}</div>;
   if (!asset.data) return <div className="wall-label min-h-[300px]" aria-busy="true" />;
-  return <WallLabel key={id} asset={asset.data} picture={picture} />;
+  return <WallLabel key={id} asset={asset.data} picture={picture} besides={besides} />;
 }
 
-function WallLabel({ asset, picture }: { asset: AssetDetail; picture: boolean }) {
+/** What is known of an asset besides its label, for the screen where labels are written. */
+export interface Besides {
+  /** What its file says. */
+  file: Partial<Placard>;
+  places: Judged['places'];
+  twins: readonly string[];
+}
+
+function WallLabel({
+  asset,
+  picture,
+  besides,
+}: {
+  asset: AssetDetail;
+  picture: boolean;
+  besides: Besides | undefined;
+}) {
   const { placard, change, conflict, refused } = useLabel(asset);
-  const runs = statement(placard, asset.shown.changes);
-  const advice = altAdvice(placard.alt, placard.caption);
+  const { own, termsOf } = useTerms();
+  const terms = termsOf(placard.licence);
+  const runs = statement(placard, { changes: asset.shown.changes, terms });
+  const missing = missingParts(placard, terms);
+  const advice = altAdvice(placard.alt, {
+    caption: placard.caption,
+    decorative: placard.decorative,
+    ...(besides && besides.twins.length > 0 ? { twins: besides.twins } : {}),
+    places: besides?.places ?? [],
+  });
   const { facts } = asset;
+  const line = (name: string, field: TextField, more: Partial<ComponentProps<typeof Field>> = {}) => (
+    <Field
+      name={name}
+      value={placard[field]}
+      fileSays={besides?.file[field]}
+      onChange={(text) => change({ [field]: text })}
+      placeholder="None"
+      {...more}
+    />
+  );
   return (
     <article aria-label={`Placard of ${placard.title || asset.fileName}`} className="wall-label">
       {picture && (
         <Thumbnail src={asset.thumbnail} facts={facts} alt={placard.alt} className="mb-3 h-[150px] w-full" />
       )}
-      <Field
-        name="Title"
-        value={placard.title}
-        onChange={(title) => change({ title })}
-        className="font-serif text-[20px] leading-tight font-semibold"
-        placeholder={asset.fileName}
-        hideName
-      />
-      <Field
-        name="Creator"
-        value={placard.creator}
-        onChange={(creator) => change({ creator })}
-        className="font-serif italic"
-        placeholder="Creator not known"
-        hideName
-      />
+      {line('Title', 'title', {
+        className: 'font-serif text-[20px] leading-tight font-semibold',
+        placeholder: asset.fileName,
+        hideName: true,
+      })}
+      {line('Creator', 'creator', {
+        className: 'font-serif italic',
+        placeholder: 'Creator not known',
+        hideName: true,
+      })}
       <p className="caption mb-2.5">
         {facts.width > 0 && `${inPixels(facts.width, facts.height)} px, `}
         {facts.duration !== null && `${inTime(facts.duration)}, `}
@@ -79,13 +118,12 @@ function WallLabel({ asset, picture }: { asset: AssetDetail; picture: boolean })
           {refused}
         </p>
       )}
-      <Field
-        name="Alt text"
-        value={placard.alt}
-        onChange={(alt) => change({ alt, ...(alt === '' ? {} : { decorative: false }) })}
-        multiline
-        missing={!placard.decorative && placard.alt === '' ? 'What does it show?' : undefined}
-      />
+      {line('Alt text', 'alt', {
+        onChange: (alt) => change({ alt, ...(alt === '' ? {} : { decorative: false }) }),
+        multiline: true,
+        placeholder: '',
+        missing: !placard.decorative && placard.alt === '' ? 'What does it show?' : undefined,
+      })}
       {advice.map(({ rule, says, basis }) => (
         <p key={rule} className="mb-1 text-[12.5px] text-ochre">
           {says} <span className="text-soft">({basis})</span>
@@ -102,20 +140,8 @@ function WallLabel({ asset, picture }: { asset: AssetDetail; picture: boolean })
         />
         Decorative: says nothing the text does not say
       </label>
-      <Field
-        name="Caption"
-        value={placard.caption}
-        onChange={(caption) => change({ caption })}
-        multiline
-        placeholder="None"
-      />
-      <Field
-        name="Keywords"
-        value={placard.keywords}
-        onChange={(keywords) => change({ keywords })}
-        multiline
-        placeholder="None; commas between them"
-      />
+      {line('Caption', 'caption', { multiline: true })}
+      {line('Keywords', 'keywords', { multiline: true, placeholder: 'None; commas between them' })}
       <hr className="my-3 border-rule" />
       <p className="caption">Credit as it prints</p>
       <p className="mb-2 text-[13.5px]">
@@ -125,91 +151,88 @@ function WallLabel({ asset, picture }: { asset: AssetDetail; picture: boolean })
           <span className="text-soft">Nothing to print yet.</span>
         )}
       </p>
-      <ul className="mb-3 text-[13px]">
-        {termsInWords(termsOf(placard.licence)).map(({ kind, says }) => (
-          <li key={kind} className="grid grid-cols-[62px_1fr] gap-2 py-0.5">
-            <b
-              className={`font-semibold ${{ may: 'text-spruce', must: 'text-ochre', not: 'text-madder' }[kind]}`}
-            >
-              {kind === 'not' ? 'may not' : kind}
-            </b>
-            <span>{says}</span>
-          </li>
-        ))}
-      </ul>
-      <label className="mb-2 block">
-        <span className="caption">Licence</span>
-        <select
-          className="input"
-          value={placard.licence}
-          onChange={(event) => change({ licence: event.target.value })}
-        >
-          {LICENCES.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <Field
-        name="Source"
-        value={placard.source}
-        onChange={(source) => change({ source })}
-        placeholder="None"
-      />
+      {missing.map(({ part, says, owed }) => (
+        <p key={part} className={`mb-1 text-[12.5px] ${owed ? 'text-madder' : 'text-ochre'}`}>
+          No {part}. <span className="text-soft">{says}</span>
+        </p>
+      ))}
+      <div className="mb-3">
+        <TermsLines terms={terms} />
+      </div>
+      <LicenceChoice value={placard.licence} own={own} onChange={(licence) => change({ licence })} />
+      {besides?.file.licence && besides.file.licence !== placard.licence && (
+        <p className="mb-2 flex items-baseline gap-2 border-l-2 border-rule pl-2 text-[12.5px] text-soft">
+          <span className="grow">The file says: {termsOf(besides.file.licence).name}</span>
+          <button
+            type="button"
+            className="button-plain py-0"
+            aria-label="Take what the file says as licence"
+            onClick={() => change({ licence: besides.file.licence ?? 'unknown' })}
+          >
+            Take it
+          </button>
+        </p>
+      )}
+      {line('Source', 'source')}
+      <details className="text-[13px]" open={placard.until !== '' || placard.restrictions !== ''}>
+        <summary className="caption py-1">Until when, where, how often</summary>
+        <div className="grid grid-cols-2 gap-x-4">
+          {line('May be shown from', 'from', { placeholder: '2026-11-24' })}
+          {line('May be shown until', 'until', { placeholder: 'no end' })}
+          {line('Countries', 'territory', { placeholder: 'everywhere' })}
+          {line('Times it may be shown', 'impressions', { placeholder: 'any number' })}
+        </div>
+        {line('Exclusive to us', 'exclusive', { placeholder: 'no; or for what it is ours alone' })}
+        {line('Restrictions', 'restrictions', { multiline: true })}
+      </details>
       <details className="text-[13px]">
-        <summary className="caption py-1">Addresses, picture id, date of access</summary>
-        <Field
-          name="Creator’s address"
-          value={placard.creatorUrl}
-          onChange={(creatorUrl) => change({ creatorUrl })}
-          placeholder="https://"
-        />
-        <Field
-          name="Source’s address"
-          value={placard.sourceUrl}
-          onChange={(sourceUrl) => change({ sourceUrl })}
-          placeholder="https://"
-        />
-        <Field
-          name="Picture id"
-          value={placard.pictureId}
-          onChange={(pictureId) => change({ pictureId })}
-          placeholder="None"
-        />
-        <Field
-          name="Date of access"
-          value={placard.accessed}
-          onChange={(accessed) => change({ accessed })}
-          placeholder="2026-11-24"
-        />
+        <summary className="caption py-1">Addresses, notice, picture id, long description</summary>
+        {line('Creator’s address', 'creatorUrl', { placeholder: 'https://' })}
+        {line('Source’s address', 'sourceUrl', { placeholder: 'https://' })}
+        {line('Copyright notice', 'copyright', { placeholder: 'None; as it stands in the work' })}
+        {line('Picture id', 'pictureId')}
+        {line('Date of access', 'accessed', { placeholder: '2026-11-24' })}
+        {line('Long description', 'description', { multiline: true })}
       </details>
       {facts.kind !== 'picture' && <Captions asset={asset} />}
       {facts.kind === 'film' && <SentFilms asset={asset} />}
-      <UsedIn asset={asset} />
+      <UsedIn asset={asset} places={besides?.places} />
     </article>
   );
 }
 
-function UsedIn({ asset }: { asset: AssetDetail }) {
+type TextField = Exclude<keyof Placard, 'decorative'>;
+
+/** The pages it stands in: what is written here is read there, except where a place has its own words. */
+function UsedIn({ asset, places }: { asset: AssetDetail; places: Judged['places'] | undefined }) {
   return (
     <div className="mt-3 border-t border-rule pt-2 text-[13px]">
       <p className="caption">
         {asset.usedIn.length === 0
           ? 'Stands in no page.'
-          : `Stands in ${plural(asset.usedIn.length, 'page')}`}
+          : `What is written here changes ${plural(asset.usedIn.length, 'page')}`}
       </p>
       <ul>
-        {asset.usedIn.map(({ pageId, title }) => (
-          <li key={pageId}>
-            <Link
-              to={`/place/${pageId}`}
-              className="underline decoration-edge underline-offset-3 hover:text-madder"
-            >
-              {title}
-            </Link>
-          </li>
-        ))}
+        {asset.usedIn.map(({ pageId, title }) => {
+          const own = new Set(places?.filter(({ page }) => page === pageId).flatMap((place) => place.own));
+          return (
+            <li key={pageId}>
+              <Link
+                to={`/place/${pageId}`}
+                className="underline decoration-edge underline-offset-3 hover:text-madder"
+              >
+                {title}
+              </Link>
+              {own.size > 0 && (
+                <span className="text-soft">
+                  {' '}
+                  but not its {[...own].map((part) => (part === 'alt' ? 'alt text' : part)).join(' and ')}: it
+                  has its own
+                </span>
+              )}
+            </li>
+          );
+        })}
       </ul>
     </div>
   );

@@ -15,6 +15,7 @@ import { useAsk, useDo } from '../kit/asking.ts';
 import { Progress } from '../kit/bar.tsx';
 import { Notice } from '../kit/notice.tsx';
 import { inBytes } from '../kit/words.ts';
+import { newPlacementId } from '../place/placementid.ts';
 
 const WHOM = { everyone: 'everyone', ours: 'our people', named: 'named people' } as const;
 
@@ -53,7 +54,7 @@ function Sent({ film, onForget }: { film: SentFilm; onForget: () => void }) {
     if (!frame || !film.page) return;
     const block = filmAsPlayer(
       { title: film.title, owner: '', seconds: 0, page: film.page, frame },
-      { id: `p-${crypto.randomUUID().slice(0, 13)}`, measure: 'column', details: false },
+      { id: newPlacementId(), measure: 'column', details: false },
     );
     void navigate(`/place/${pageId}`, { state: { block } });
   };

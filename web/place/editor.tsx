@@ -1,10 +1,12 @@
 import { EditorContent, useEditor, useEditorState, type Editor, type JSONContent } from '@tiptap/react';
 import { StarterKit } from '@tiptap/starter-kit';
 import { useEffect, useRef, useState } from 'react';
-import { useLocation, useNavigate, useOutletContext } from 'react-router';
-import type { Page, Person, Site } from '@placard/core/contract';
+import { useLocation, useNavigate } from 'react-router';
+import { savePage, type Page, type Site } from '@placard/core/contract';
 import { columnOf, isLinkAddress, type PageDocument } from '@placard/core/page';
 import { UnpackView } from '../embed/unpackview.tsx';
+import { useMay } from '../kit/asking.ts';
+import { MeasureRule } from '../kit/measurerule.tsx';
 import { Notice } from '../kit/notice.tsx';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { FootRight } from '../shell/foot.tsx';
@@ -12,10 +14,9 @@ import { useSelection } from '../shell/selection.tsx';
 import { DRAGGED_ASSET, PLACE_EVENT } from '../shell/tray.tsx';
 import { Conflict } from './conflict.tsx';
 import { Hairline } from './hairline.tsx';
-import { MeasureRule } from './measurerule.tsx';
 import { embedBlock, PLACEMENT_NODES } from './nodes.ts';
 import { Outline } from './outline.tsx';
-import { beginInWords, boundaryAt, insertBlock, selectedNode, moveSelected } from './placing.ts';
+import { beginInWords, boundaryAt, insertAt, selectedNode, moveSelected } from './placing.ts';
 import { RefusedPlacing } from './refusedplacing.tsx';
 import { SaveLine } from './saveline.tsx';
 import { StandingPanel } from './standingpanel.tsx';
@@ -34,8 +35,7 @@ interface PageEditorProps {
 
 /** A page lying on the desk at its true measure, with its outline, the placard and the settings of what is selected. */
 export function PageEditor({ page, site, onOpenNewer }: PageEditorProps) {
-  const me = useOutletContext<Person>();
-  const mayWrite = me.role !== 'reviewer';
+  const mayWrite = useMay(savePage);
   const { select, openTray } = useSelection();
   const [title, setTitle] = useState(page.title);
   const [code, setCode] = useState<string | null>(null);
@@ -119,14 +119,17 @@ export function PageEditor({ page, site, onOpenNewer }: PageEditorProps) {
 
   // What was chosen on another screen for this page is put at its end, once.
   const { state: brought, pathname } = useLocation() as {
-    state: { block?: JSONContent } | null;
+    state: { block?: JSONContent; embed?: string } | null;
     pathname: string;
   };
   const navigate = useNavigate();
   useEffect(() => {
-    if (!brought?.block || !mayWrite) return;
-    insertBlock(editor, brought.block, editor.state.doc.content.size);
-    editor.commands.scrollIntoView();
+    if (!(brought?.block ?? brought?.embed) || !mayWrite) return;
+    if (brought?.embed) setCode(brought.embed);
+    if (brought?.block) {
+      insertAt(editor, brought.block, editor.state.doc.content.size);
+      editor.commands.scrollIntoView();
+    }
     void navigate(pathname, { replace: true, state: null });
   }, [brought, editor, mayWrite, navigate, pathname]);
 
@@ -136,12 +139,12 @@ export function PageEditor({ page, site, onOpenNewer }: PageEditorProps) {
         code={code}
         section={page.section.id}
         onFilm={(block) => {
-          insertBlock(editor, block as JSONContent, placing.at);
+          insertAt(editor, block as JSONContent, placing.at);
           setCode(null);
         }}
         onClose={() => setCode(null)}
         onPlace={(frame) => {
-          insertBlock(editor, embedBlock(frame, 'column'), placing.at);
+          insertAt(editor, embedBlock(frame, 'column'), placing.at);
           setCode(null);
         }}
       />
@@ -165,7 +168,9 @@ export function PageEditor({ page, site, onOpenNewer }: PageEditorProps) {
           {mayWrite && (
             <WordControls editor={editor} onEmbed={() => setCode('')} onPut={() => openTray(true)} />
           )}
-          <MeasureRule measures={site.measures} column={column} chosen={selected?.measure} />
+          <div className="mx-4">
+            <MeasureRule measures={site.measures} column={column} chosen={selected?.measure} />
+          </div>
           <div className="sheet relative px-4 py-6">
             <input
               aria-label="Title of the page"
@@ -250,6 +255,7 @@ function selectedPlacement(editor: Editor) {
     version: (node.attrs['version'] as string | null | undefined) ?? null,
     ownAlt: (node.attrs['ownAlt'] as string | null | undefined) ?? null,
     ownCaption: (node.attrs['ownCaption'] as string | null | undefined) ?? null,
+    credit: String(node.attrs['credit'] ?? 'below'),
     beside: nextWords(editor, pos),
   };
 }

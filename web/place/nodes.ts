@@ -1,13 +1,14 @@
 import { mergeAttributes, Node, type JSONContent } from '@tiptap/core';
 import { ReactNodeViewRenderer } from '@tiptap/react';
-import type { Embed, Film, Picture } from '@placard/core/page';
+import { readPlacement, type Embed, type Film, type Picture, type Placement } from '@placard/core/page';
+import { newPlacementId } from './placementid.ts';
 import { PlacementView } from './placementview.tsx';
 
 const STANDING = { id: '', position: 'full', measure: 'column', gap: 20 };
-const HELD = { ...STANDING, asset: '', ownAlt: null, ownCaption: null };
+const HELD = { ...STANDING, asset: '', ownAlt: null, ownCaption: null, credit: 'below' };
 
 /** A block that places something; the editor treats it as one piece. */
-function placementNode(name: 'picture' | 'film' | 'embed', defaults: Record<string, unknown>) {
+function placementNode(name: Placement['type'], defaults: Record<string, unknown>) {
   return Node.create({
     name,
     group: 'block',
@@ -24,11 +25,8 @@ function placementNode(name: 'picture' | 'film' | 'embed', defaults: Record<stri
         tag: `figure[data-placard-${name}]`,
         getAttrs: (element) => {
           try {
-            return {
-              ...defaults,
-              ...(JSON.parse(element.getAttribute(`data-placard-${name}`) ?? '') as object),
-              id: newPlacementId(),
-            };
+            const given = JSON.parse(element.getAttribute(`data-placard-${name}`) ?? '') as object;
+            return readPlacement(name, { ...defaults, ...given, id: newPlacementId() })?.attrs ?? false;
           } catch {
             return false;
           }
@@ -52,11 +50,6 @@ export const PLACEMENT_NODES = [
   placementNode('film', HELD),
   placementNode('embed', { ...STANDING, frame: null, caption: '' }),
 ];
-
-/** An id for a new placement, unlike any other in the page. */
-export function newPlacementId(): string {
-  return `p-${crypto.randomUUID().slice(0, 13)}`;
-}
 
 /** A picture or film as the editor inserts it. */
 export function heldBlock(type: 'picture' | 'film', asset: string, measure: string): JSONContent {

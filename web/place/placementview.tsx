@@ -7,6 +7,7 @@ import { columnOf, shownWidth, type Embed, type Picture, type Position } from '@
 import { useAsk } from '../kit/asking.ts';
 import { Player } from '../kit/player.tsx';
 import { FramePreview } from '../embed/framepreview.tsx';
+import { useTerms } from '../placard/useterms.ts';
 import { Statement } from '../placard/statement.tsx';
 
 /** The width and gaps of a placement on the desk; its shell floats and clears (page.css). */
@@ -55,6 +56,7 @@ export function PlacementView({ node, selected }: NodeViewProps) {
 }
 
 function HeldFigure({ attrs }: { attrs: Picture['attrs'] }) {
+  const { termsOf } = useTerms();
   const asset = useAsk(readAsset, { params: { id: attrs.asset } });
   const versions = useAsk(listVersions, { params: { id: attrs.asset } }, { enabled: Boolean(attrs.version) });
   if (asset.error)
@@ -68,8 +70,17 @@ function HeldFigure({ attrs }: { attrs: Picture['attrs'] }) {
   const shown = safe.find(({ width }) => width >= 720) ?? safe.at(-1);
   const alt = attrs.ownAlt ?? placard.alt;
   const caption = attrs.ownCaption ?? placard.caption;
-  const runs = statement(placard, own ? changesMade(own.preparation.edits) : asset.data.shown.changes);
-  return (
+  const runs = statement(placard, {
+    changes: own ? changesMade(own.preparation.edits) : asset.data.shown.changes,
+    terms: termsOf(placard.licence),
+  });
+  const place = attrs.credit ?? 'below';
+  const credit = runs.length > 0 && (
+    <small className="text-[12px]">
+      <Statement runs={runs} />
+    </small>
+  );
+  const media = (
     <>
       {facts.kind !== 'picture' ? (
         <Player asset={asset.data} poster={shown?.url} label={alt} className="block w-full" />
@@ -83,17 +94,37 @@ function HeldFigure({ attrs }: { attrs: Picture['attrs'] }) {
           className="block h-auto w-full"
         />
       )}
-      {(caption !== '' || runs.length > 0) && (
-        <figcaption>
-          {caption}
-          {caption !== '' && runs.length > 0 && <br />}
-          {runs.length > 0 && (
-            <small className="text-[12px]">
-              <Statement runs={runs} />
-            </small>
-          )}
-        </figcaption>
+    </>
+  );
+  const under = (place === 'below' || place === 'beside') && credit;
+  const words = (caption !== '' || under) && (
+    <figcaption className={place === 'beside' ? 'grow basis-[120px]' : ''}>
+      {caption}
+      {caption !== '' && under && <br />}
+      {under}
+      {place === 'list' && credit && (
+        <span className="block text-[11px] text-[#666]">Its credit stands in the list at the end.</span>
       )}
+    </figcaption>
+  );
+  if (place === 'beside')
+    return (
+      <div className="flex flex-wrap items-end gap-2">
+        <div className="min-w-[66%] grow basis-[240px]">{media}</div>
+        {words}
+      </div>
+    );
+  return (
+    <>
+      <div className="relative">
+        {media}
+        {place === 'foot' && credit && (
+          <span className="absolute inset-x-0 bottom-0 bg-[rgb(0_0_0/0.75)] px-2 py-1 leading-tight text-white [&_a]:text-white">
+            {credit}
+          </span>
+        )}
+      </div>
+      {words}
     </>
   );
 }

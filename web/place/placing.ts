@@ -38,7 +38,7 @@ export function boundaryAt(view: EditorView, x: number, y: number): number {
  * Puts a block into the page: at a boundary, or where `at` is null at the caret, in place of
  * an empty paragraph or by dividing the one it stands in. Selects it.
  */
-export function insertBlock(editor: Editor, block: JSONContent, at: number | null): void {
+export function insertAt(editor: Editor, block: JSONContent, at: number | null): void {
   const { doc, selection } = editor.state;
   const chosen = at === null ? null : Math.min(at, doc.content.size);
   if (chosen !== null) {

@@ -50,7 +50,7 @@ export function RefusedPlacing({
         value={alt}
         onChange={(event) => setAlt(event.target.value)}
       />
-      {altAdvice(alt, asset.placard.caption).map(({ rule, says }) => (
+      {altAdvice(alt, { caption: asset.placard.caption }).map(({ rule, says }) => (
         <p key={rule} className="text-[12.5px] text-ochre">
           {says}
         </p>

@@ -2,7 +2,14 @@ import type { Editor } from '@tiptap/react';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { readAsset, type Site } from '@placard/core/contract';
-import { columnOf, POSITIONS, shownWidth, type Position } from '@placard/core/page';
+import {
+  columnOf,
+  CREDIT_PLACES,
+  POSITIONS,
+  shownWidth,
+  type CreditPlace,
+  type Position,
+} from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
 import { inCount } from '../kit/words.ts';
 import { Field } from '../placard/field.tsx';
@@ -16,6 +23,13 @@ const NAMES: Record<Position, string> = {
   'alone-left': 'alone, at the left',
   full: 'full measure',
   bleed: 'bleed',
+};
+
+const CREDITS: Record<CreditPlace, string> = {
+  below: 'under it',
+  beside: 'beside it',
+  foot: 'over its foot',
+  list: 'in the list at the end of the page',
 };
 
 /** How the selected placement stands: the very paragraph set each way, its measure, its gap, its own words. */
@@ -128,6 +142,22 @@ export function StandingPanel({
         />
         <span className="caption">px</span>
       </label>
+      {selected.asset && (
+        <label className="mt-2 flex items-center gap-2 text-[13px]">
+          <span className="caption shrink-0">Its credit</span>
+          <select
+            className="input"
+            value={selected.credit}
+            onChange={(event) => set({ credit: event.target.value })}
+          >
+            {CREDIT_PLACES.map((place) => (
+              <option key={place} value={place}>
+                {CREDITS[place]}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
       {selected.type === 'picture' && selected.asset && (
         <p className="mt-2 flex flex-wrap items-center gap-2 text-[13px]">
           <Link className="button-plain" to={`/prep/${selected.asset}?page=${page}&place=${selected.id}`}>

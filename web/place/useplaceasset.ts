@@ -6,7 +6,7 @@ import { call } from '../kit/api.ts';
 import { keyOf } from '../kit/asking.ts';
 import { useSelection } from '../shell/selection.tsx';
 import { heldBlock } from './nodes.ts';
-import { insertBlock } from './placing.ts';
+import { insertAt } from './placing.ts';
 
 /** A placing that was refused because nobody has said what the thing shows. */
 export interface Refused {
@@ -24,7 +24,7 @@ export function usePlaceAsset(editor: Editor, site: Site) {
   const put = useCallback(
     (asset: AssetDetail, where: number | null) => {
       const measure = site.measures.find(({ id }) => id === 'column')?.id ?? site.measures[0]?.id ?? 'column';
-      insertBlock(
+      insertAt(
         editor,
         heldBlock(asset.facts.kind === 'picture' ? 'picture' : 'film', asset.id, measure),
         where,

@@ -83,21 +83,11 @@ export function CropArea({ label, rectangle, size, scale, ratio, words, onChange
         >
           {words}
         </span>
-        {[1, 2].map((third) => (
-          <span
-            key={`v${third}`}
-            aria-hidden
-            className="absolute inset-y-0 w-px bg-white/35"
-            style={{ left: `${(100 * third) / 3}%` }}
-          />
+        {['left-1/3', 'left-2/3'].map((where) => (
+          <span key={where} aria-hidden className={`absolute inset-y-0 w-px bg-white/35 ${where}`} />
         ))}
-        {[1, 2].map((third) => (
-          <span
-            key={`h${third}`}
-            aria-hidden
-            className="absolute inset-x-0 h-px bg-white/35"
-            style={{ top: `${(100 * third) / 3}%` }}
-          />
+        {['top-1/3', 'top-2/3'].map((where) => (
+          <span key={where} aria-hidden className={`absolute inset-x-0 h-px bg-white/35 ${where}`} />
         ))}
         {HANDLES.map(([edge, where, cursor]) => (
           <span

@@ -1,9 +1,9 @@
 import { X } from 'lucide-react';
 import type { AssetDetail } from '@placard/core/contract';
 import type { Size } from '@placard/core/geometry';
-import { termsOf } from '@placard/core/licence';
 import { changesMade, editInWords, type Edit } from '@placard/core/prep';
 import { inPixels } from '../kit/words.ts';
+import { useTerms } from '../placard/useterms.ts';
 
 /** What is done to it, and what the credit will say of that. */
 export function DoneList({
@@ -18,7 +18,7 @@ export function DoneList({
   onRemove: ((edit: Edit) => void) | null;
 }) {
   const changes = changesMade(edits);
-  const terms = termsOf(asset.placard.licence);
+  const terms = useTerms().termsOf(asset.placard.licence);
   const forbidden = changes.length > 0 && terms.prohibits.includes('DerivativeWorks');
   return (
     <section aria-label="What is done to it" className="border border-rule bg-card px-4 py-3">

@@ -16,7 +16,7 @@ export function LightTool({
   onEdits,
 }: {
   edits: readonly Edit[];
-  improved: Tone | null;
+  improved: Tone;
   onEdits: (edits: Edit[], settled: boolean) => void;
 }) {
   const { kind: _, ...tone } = editOf(edits, 'tone') ?? { kind: 'tone', ...UNTONED };
@@ -28,12 +28,7 @@ export function LightTool({
   return (
     <>
       <div className="mb-1 flex gap-2">
-        <button
-          type="button"
-          className="button px-2.5 py-1"
-          disabled={!improved}
-          onClick={() => improved && set(improved, true)}
-        >
+        <button type="button" className="button px-2.5 py-1" onClick={() => set(improved, true)}>
           <Wand aria-hidden className="size-4" /> Improve it
         </button>
         <button type="button" className="button-plain" onClick={() => set(UNTONED, true)}>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Link, useLocation, useNavigate, useOutletContext } from 'react-router';
+import { Link, useLocation, useNavigate } from 'react-router';
 import {
   changePrepSheet,
   createPrepSheet,
@@ -7,11 +7,10 @@ import {
   readSite,
   removePrepSheet,
   startBatch,
-  type Person,
   type PrepSheet,
 } from '@placard/core/contract';
 import { BLANK_SHEET, type Sheet } from '@placard/core/prep';
-import { useAsk, useDo } from '../kit/asking.ts';
+import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
 import { Batches } from './batches.tsx';
@@ -19,7 +18,6 @@ import { SheetForm } from './sheetform.tsx';
 
 /** Prepares many pictures by one sheet, and keeps the sheets. */
 export default function Many() {
-  const { role } = useOutletContext<Person>();
   const { state } = useLocation() as { state: { assets?: string[] } | null };
   const navigate = useNavigate();
   const chosen = state?.assets ?? [];
@@ -27,7 +25,7 @@ export default function Many() {
   const [kept, setKept] = useState<PrepSheet | null>(null);
   const start = useDo(startBatch);
   const blank = JSON.stringify(sheet) === JSON.stringify(BLANK_SHEET);
-  const mayWrite = role !== 'reviewer';
+  const mayWrite = useMay(startBatch);
   return (
     <main className="h-full overflow-y-auto px-5 py-4">
       <div className="mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)_400px] items-start gap-6 max-lg:grid-cols-1">

@@ -1,4 +1,3 @@
-import { Redo2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import {
   openForPrep,
@@ -7,34 +6,38 @@ import {
   type Site,
   type VersionLine,
 } from '@placard/core/contract';
-import { seenThrough, within, type Rectangle, type Size } from '@placard/core/geometry';
-import { editOf, focalIn, parted, windowAfter, withEdit, type Edit } from '@placard/core/prep';
+import { seenThrough, within, type FocalPoint, type Rectangle } from '@placard/core/geometry';
+import {
+  editOf,
+  fitted,
+  focalIn,
+  mirroredBy,
+  turnedBy,
+  windowAfter,
+  windowOf,
+  withEdit,
+  type Edit,
+  type Tone,
+} from '@placard/core/prep';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
-import { inPixels, plural } from '../kit/words.ts';
+import { inPixels } from '../kit/words.ts';
 import { CropArea, FocalDot } from './croparea.tsx';
 import { DoneList } from './donelist.tsx';
 import { FinishTool } from './finishtool.tsx';
 import { LightTool } from './lighttool.tsx';
 import { OutputTool } from './outputtool.tsx';
-import { fitted, readShape } from './reading.ts';
+import { KeepButtons, type Use } from './keepbuttons.tsx';
+import { readShape } from './readshape.ts';
 import { Renditions } from './renditions.tsx';
-import { Seen } from './seen.tsx';
+import { SideBySide } from './sidebyside.tsx';
 import { ratioOf, ShapeTool, type RatioName } from './shapetool.tsx';
 import { SizeTool } from './sizetool.tsx';
+import { Stage } from './stage.tsx';
 import { Strip } from './strip.tsx';
+import { TOOLS, Toolbar, type Tool } from './toolbar.tsx';
 import { usePreparation } from './usepreparation.ts';
-import { useStage } from './usestage.ts';
 import { Versions } from './versions.tsx';
-
-const TOOLS = [
-  ['shape', 'Shape'],
-  ['size', 'Size'],
-  ['light', 'Light and colour'],
-  ['finish', 'Finish'],
-  ['files', 'Files'],
-] as const;
-type Tool = (typeof TOOLS)[number][0];
 
 interface PictureEditorProps {
   asset: AssetDetail;
@@ -72,179 +75,106 @@ function Workbench({
   opened,
 }: PictureEditorProps & {
   current: VersionLine;
-  opened: { preview: string; improved: Parameters<typeof LightTool>[0]['improved'] };
+  opened: { preview: string; improved: Tone };
 }) {
   const { now, set, changed, undo, redo } = usePreparation(current.preparation);
   const [tool, setTool] = useState<Tool>('shape');
   const [screen, setScreen] = useState<'wide' | 'narrow'>('wide');
   const [ratio, setRatio] = useState<RatioName>('free');
   const [compared, setCompared] = useState<number | null>(null);
+  const [trueSize, setTrueSize] = useState(false);
+  const [beside, setBeside] = useState<string | null>(null);
   const save = useDo(saveVersion);
   const [looked, setLooked] = useState<string | null>(null);
   const written = JSON.stringify(now);
   const [kept, setKept] = useState<string | null>(null);
-  const keep = (use: 'everywhere' | 'nowhere' | { page: string; place: string }) =>
+  const keep = (use: Use) =>
     save.mutate(
       { params: { id: asset.id }, body: { preparation: now, use } },
       { onSuccess: () => setKept(written) },
     );
-  const original = current.original;
+  const { original } = current;
+  const other = versions.find(({ id }) => id === beside);
   const setEdits = (edits: Edit[], settled: boolean) => set(fitted({ ...now, edits }, original), settled);
   const seen = readShape(now, original);
-  const { shape } = parted(now.edits);
   const uncut = windowAfter(
-    shape.filter(({ kind }) => kind !== 'crop' && kind !== 'resize'),
+    now.edits.filter(({ kind }) => kind !== 'crop' && kind !== 'resize'),
     original,
   );
-  const cropping = tool === 'shape' && screen === 'wide';
-  const cuttingNarrow = tool === 'shape' && screen === 'narrow';
-  const rectangle: Rectangle = cuttingNarrow
-    ? (now.narrow ?? { x: 0, y: 0, ...seen.size })
-    : (editOf(now.edits, 'crop') ?? { x: 0, y: 0, ...uncut.size });
-  const cutFrom: Size = cuttingNarrow ? seen.size : uncut.size;
+  const narrowing = tool === 'shape' && screen === 'narrow';
+  const shown = tool === 'shape' && screen === 'wide' ? uncut : seen.window;
+  const cutFrom = (narrowing ? seen.window : uncut).size;
+  const rectangle: Rectangle = (narrowing ? now.narrow : editOf(now.edits, 'crop')) ?? {
+    x: 0,
+    y: 0,
+    ...cutFrom,
+  };
   const setCrop = (wished: Rectangle | null, settled: boolean) => {
     const part = wished && within(wished, cutFrom);
-    const all = part && part.width === cutFrom.width && part.height === cutFrom.height;
-    if (cuttingNarrow) return set({ ...now, narrow: part && !all ? { ...part } : null }, settled);
-    const edits = withEdit(
-      withEdit(now.edits, 'resize', null),
-      'crop',
-      part && !all ? { kind: 'crop', ...part } : null,
-    );
-    return setEdits(edits, settled);
+    const cut = part && (part.width < cutFrom.width || part.height < cutFrom.height) ? part : null;
+    if (narrowing) return set({ ...now, narrow: cut }, settled);
+    const edits = withEdit(now.edits, 'crop', cut && { kind: 'crop', ...cut });
+    return setEdits(withEdit(edits, 'resize', null), settled);
   };
-  const shown = cropping ? uncut : seen.window;
-  const stage = useStage(shown.size);
-  const focal = focalIn(shown, now.focal, original);
-  const whole = windowAfter(
-    shape.filter(({ kind }) => kind !== 'resize'),
-    original,
-  ).size;
+  const setFocal = (at: FocalPoint, settled: boolean) => {
+    const { x, y } = seenThrough(shown, at);
+    const kept = (share: number) => Math.min(1, Math.max(0, share));
+    set({ ...now, focal: { x: kept(x / original.width), y: kept(y / original.height) } }, settled);
+  };
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_372px] items-start gap-5 max-lg:grid-cols-1">
       <div className="min-w-0">
-        <div className="mb-2 flex flex-wrap items-center gap-1.5">
-          <div role="tablist" aria-label="What to work on" className="flex flex-wrap gap-1">
-            {TOOLS.map(([name, says]) => (
-              <button
-                key={name}
-                type="button"
-                role="tab"
-                aria-selected={tool === name}
-                className="border-b-2 border-transparent px-2.5 py-1 font-semibold text-soft hover:text-ink aria-selected:border-madder aria-selected:text-ink"
-                onClick={() => setTool(name)}
-              >
-                {says}
-              </button>
-            ))}
-          </div>
-          <span className="ml-auto flex items-center gap-1">
-            <button
-              type="button"
-              className="button-plain"
-              disabled={now.edits.length === 0}
-              onClick={() => setCompared(compared === null ? 50 : null)}
-            >
-              {compared === null ? 'Compare with before' : 'Stop comparing'}
-            </button>
-            <button
-              type="button"
-              aria-label="Undo (Ctrl Z)"
-              className="p-1 hover:text-madder disabled:text-rule"
-              disabled={!undo}
-              onClick={() => undo?.()}
-            >
-              <Undo2 aria-hidden className="size-4" />
-            </button>
-            <button
-              type="button"
-              aria-label="Redo (Ctrl Shift Z)"
-              className="p-1 hover:text-madder disabled:text-rule"
-              disabled={!redo}
-              onClick={() => redo?.()}
-            >
-              <Redo2 aria-hidden className="size-4" />
-            </button>
-          </span>
-        </div>
-        <div ref={stage.ref} className="border border-rule bg-card p-3">
-          <div
-            className="relative"
-            style={{ width: stage.width, marginLeft: stage.left }}
-            data-testid="stage"
-          >
-            <Seen
-              src={opened.preview}
-              original={original}
-              window={shown}
-              look={now.edits}
-              width={stage.width}
-            ></Seen>
-            {tool === 'shape' && compared === null && (
-              <CropArea
-                label={cuttingNarrow ? 'Part for narrow screens' : 'Crop'}
-                rectangle={rectangle}
-                size={cutFrom}
-                scale={stage.width / cutFrom.width}
-                ratio={ratioOf(ratio, cutFrom)}
-                words={inPixels(rectangle.width, rectangle.height)}
-                onChange={setCrop}
-              />
-            )}
-            {tool === 'shape' && compared === null && (
-              <FocalDot
-                at={focal}
-                box={{ width: stage.width, height: stage.height }}
-                onChange={(at, settled) => {
-                  const point = seenThrough(shown, at);
-                  const kept = (value: number) => Math.min(1, Math.max(0, value));
-                  set(
-                    {
-                      ...now,
-                      focal: { x: kept(point.x / original.width), y: kept(point.y / original.height) },
-                    },
-                    settled,
-                  );
-                }}
-              />
-            )}
-            {compared !== null && (
-              <>
-                <div className="absolute inset-0" style={{ clipPath: `inset(0 ${100 - compared}% 0 0)` }}>
-                  <Seen
-                    src={opened.preview}
-                    original={original}
-                    window={shown}
-                    look={[]}
-                    width={stage.width}
-                  />
-                  <span className="absolute top-2 left-2 bg-[#1f2328] px-1.5 text-[12px] text-white">
-                    before
-                  </span>
-                </div>
-                <span
-                  aria-hidden
-                  className="absolute inset-y-0 w-0.5 -translate-x-1/2 bg-white"
-                  style={{ left: `${compared}%` }}
-                />
-                <input
-                  type="range"
-                  aria-label="Before and after"
-                  className="absolute inset-x-0 bottom-2 mx-auto w-1/2 accent-madder"
-                  value={compared}
-                  onChange={(event) => setCompared(Number(event.target.value))}
-                />
-              </>
-            )}
-          </div>
-        </div>
-        <Strip
-          preparation={now}
-          original={original}
-          site={site}
-          src={opened.preview}
-          narrow={now.narrow !== null}
+        <Toolbar
+          {...{ tool, onTool: setTool, undo, redo }}
+          compared={
+            now.edits.length === 0
+              ? null
+              : { on: compared !== null, turn: () => setCompared(compared === null ? 50 : null) }
+          }
+          trueSize={other ? null : { on: trueSize, turn: () => setTrueSize(!trueSize) }}
         />
+        {other ? (
+          <SideBySide
+            src={opened.preview}
+            original={original}
+            sides={[
+              {
+                title: `Version ${other.number}`,
+                window: windowOf(other.preparation, other.original),
+                look: other.preparation.edits,
+              },
+              { title: 'As it is now', window: seen.window, look: now.edits },
+            ]}
+          />
+        ) : (
+          <Stage
+            src={{ small: opened.preview, whole: wholeOf(asset) ?? opened.preview }}
+            original={original}
+            window={shown}
+            look={now.edits}
+            measures={trueSize ? site.measures : null}
+            compared={compared}
+            onCompare={setCompared}
+          >
+            {(box) =>
+              tool === 'shape' && (
+                <>
+                  <CropArea
+                    label={narrowing ? 'Part for narrow screens' : 'Crop'}
+                    rectangle={rectangle}
+                    size={cutFrom}
+                    scale={box.width / cutFrom.width}
+                    ratio={ratioOf(ratio, cutFrom)}
+                    words={inPixels(rectangle.width, rectangle.height)}
+                    onChange={setCrop}
+                  />
+                  <FocalDot at={focalIn(shown, now.focal, original)} box={box} onChange={setFocal} />
+                </>
+              )
+            }
+          </Stage>
+        )}
+        <Strip preparation={now} original={original} site={site} src={opened.preview} />
         <Loads asset={asset} version={versions.find(({ id }) => id === looked) ?? current} />
       </div>
       <aside className="space-y-3">
@@ -257,7 +187,7 @@ function Workbench({
               <ShapeTool
                 edits={now.edits}
                 size={cutFrom}
-                focal={focalIn(cuttingNarrow ? seen.window : uncut, now.focal, original)}
+                focal={focalIn(narrowing ? seen.window : uncut, now.focal, original)}
                 screen={screen}
                 rectangle={rectangle}
                 ratio={ratio}
@@ -269,9 +199,18 @@ function Workbench({
                 onRatio={setRatio}
                 onCrop={setCrop}
                 onEdits={setEdits}
+                onTurn={(quarters) => set(turnedBy(now, original, quarters))}
+                onMirror={(axis) => set(mirroredBy(now, original, axis))}
               />
             )}
-            {tool === 'size' && <SizeTool edits={now.edits} whole={whole} onEdits={setEdits} />}
+            {tool === 'size' && (
+              <SizeTool
+                edits={now.edits}
+                whole={windowAfter(withEdit(now.edits, 'resize', null), original).size}
+                measures={site.measures}
+                onEdits={setEdits}
+              />
+            )}
             {tool === 'light' && (
               <LightTool edits={now.edits} improved={opened.improved} onEdits={setEdits} />
             )}
@@ -284,7 +223,7 @@ function Workbench({
         <DoneList
           edits={now.edits}
           asset={asset}
-          size={seen.size}
+          size={seen.window.size}
           onRemove={
             mayWrite
               ? (edit) =>
@@ -298,36 +237,12 @@ function Workbench({
         {seen.says && <Notice severity="stop">{seen.says}</Notice>}
         {save.error && <Notice severity="stop">{save.error.message}</Notice>}
         {mayWrite && changed && kept !== written && (
-          <div className="flex flex-wrap gap-2">
-            <button
-              type="button"
-              className="button button-go"
-              disabled={save.isPending || seen.says !== null}
-              onClick={() => keep('everywhere')}
-            >
-              {asset.usedIn.length > 0
-                ? `Use it in ${plural(asset.usedIn.length, 'page')}`
-                : 'Use this version'}
-            </button>
-            {place && (
-              <button
-                type="button"
-                className="button"
-                disabled={save.isPending || seen.says !== null}
-                onClick={() => keep({ page: place.page, place: place.place })}
-              >
-                Only in “{place.title}”
-              </button>
-            )}
-            <button
-              type="button"
-              className="button"
-              disabled={save.isPending || seen.says !== null}
-              onClick={() => keep('nowhere')}
-            >
-              Keep it for later
-            </button>
-          </div>
+          <KeepButtons
+            asset={asset}
+            place={place}
+            disabled={save.isPending || seen.says !== null}
+            onKeep={keep}
+          />
         )}
         {kept === written && (
           <p role="status" className="text-spruce">
@@ -340,12 +255,18 @@ function Workbench({
           mayWrite={mayWrite}
           opened={looked}
           onOpen={setLooked}
+          beside={beside}
+          onBeside={setBeside}
           onTake={(preparation) => set(preparation)}
         />
       </aside>
     </div>
   );
 }
+
+/** The original itself, where browsers can show it. */
+const wholeOf = ({ facts, original }: AssetDetail) =>
+  ['jpg', 'png', 'webp', 'avif'].includes(facts.extension) ? original : null;
 
 /** What pages load of one version. */
 function Loads({ asset, version }: { asset: AssetDetail; version: VersionLine }) {

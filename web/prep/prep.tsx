@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { Link, useNavigate, useOutletContext, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import {
   listAssets,
   listJobs,
@@ -7,10 +7,10 @@ import {
   prepareAsset,
   readAsset,
   readSite,
+  saveVersion,
   type AssetDetail,
-  type Person,
 } from '@placard/core/contract';
-import { useAsk, useDo } from '../kit/asking.ts';
+import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { AssetStrip } from '../kit/assetstrip.tsx';
 import { Progress } from '../kit/bar.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
@@ -24,7 +24,7 @@ export default function Prep() {
   const waiting = useAsk(listAssets, { query: { lacking: 'prep', limit: '200' } });
   const recent = useAsk(listAssets, { query: { limit: '60' } });
   const site = useAsk(readSite, {}, { staleTime: 60_000 });
-  const { role } = useOutletContext<Person>();
+  const mayWrite = useMay(saveVersion);
   const [search] = useSearchParams();
   const place =
     search.get('page') && search.get('place')
@@ -94,7 +94,7 @@ export default function Prep() {
                 asset={asset.data}
                 site={site.data}
                 versions={versions.data}
-                mayWrite={role !== 'reviewer'}
+                mayWrite={mayWrite}
                 place={
                   place && {
                     ...place,

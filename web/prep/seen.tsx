@@ -1,5 +1,5 @@
-import { useId, type CSSProperties, type ReactNode } from 'react';
-import { heightAt, type Size, type Window } from '@placard/core/geometry';
+import { useId, type ReactNode } from 'react';
+import { heightAt, matrixOf, type Size, type Window } from '@placard/core/geometry';
 import {
   blurDeviation,
   colourMatrix,
@@ -18,12 +18,10 @@ interface SeenProps {
   look: readonly Edit[];
   /** CSS pixels across. */
   width: number;
-  className?: string;
-  children?: ReactNode;
 }
 
 /** What a version shows of its original, as the server will render it: the same window, the same colours. */
-export function Seen({ src, original, window, look, width, className = '', children }: SeenProps) {
+export function Seen({ src, original, window, look, width }: SeenProps) {
   const id = useId().replace(/[^a-z0-9]/gi, '');
   const height = heightAt(width, window.size);
   const filter = filterOf(look, width);
@@ -32,7 +30,7 @@ export function Seen({ src, original, window, look, width, className = '', child
   const border = editOf(look, 'border');
   const radius = corners ? (corners.radius / 100) * shorter : 0;
   return (
-    <div className={`relative overflow-hidden ${className}`} style={{ width, height, borderRadius: radius }}>
+    <div className="relative overflow-hidden" style={{ width, height, borderRadius: radius }}>
       {filter && (
         <svg aria-hidden className="absolute size-0">
           <filter id={id} x="0" y="0" width="100%" height="100%" colorInterpolationFilters="sRGB">
@@ -41,7 +39,18 @@ export function Seen({ src, original, window, look, width, className = '', child
         </svg>
       )}
       <div className="absolute inset-0 overflow-hidden" style={filter ? { filter: `url(#${id})` } : {}}>
-        <img src={src} alt="" draggable={false} style={placed(window, original, width, height)} />
+        <img
+          src={src}
+          alt=""
+          draggable={false}
+          className="absolute top-0 left-0 max-w-none"
+          style={{
+            width: original.width,
+            height: original.height,
+            transformOrigin: '0 0',
+            transform: `matrix(${matrixOf(window, { width, height }).join(',')})`,
+          }}
+        />
       </div>
       {border && (
         <div
@@ -53,31 +62,8 @@ export function Seen({ src, original, window, look, width, className = '', child
           }}
         />
       )}
-      {children}
     </div>
   );
-}
-
-/** Lays the original so that the window's part of it fills the box (CSS Transforms, matrix). */
-function placed(window: Window, original: Size, width: number, height: number): CSSProperties {
-  const radians = (window.angle * Math.PI) / 180;
-  const [sin, cos] = [Math.sin(radians), Math.cos(radians)];
-  const mirror = window.mirrored ? -1 : 1;
-  const [sx, sy] = [(mirror * width) / window.across, height / window.down];
-  const [a, c] = [sx * cos, sx * sin];
-  const [b, d] = [-sy * sin, sy * cos];
-  const x = width / 2 - (a * window.x + c * window.y);
-  const y = height / 2 - (b * window.x + d * window.y);
-  return {
-    position: 'absolute',
-    left: 0,
-    top: 0,
-    width: original.width,
-    height: original.height,
-    maxWidth: 'none',
-    transformOrigin: '0 0',
-    transform: `matrix(${a},${b},${c},${d},${x},${y})`,
-  };
 }
 
 /** The colours, sharpness and blur of edits as filter primitives (SVG Filter Effects). */

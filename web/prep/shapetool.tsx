@@ -1,4 +1,4 @@
-import { FlipHorizontal2, FlipVertical2, RotateCcw, RotateCw } from 'lucide-react';
+import { FlipHorizontal2, FlipVertical2, RotateCcw, RotateCw, type LucideIcon } from 'lucide-react';
 import { largestOf, ratioInWords, type Rectangle, type Size } from '@placard/core/geometry';
 import { editOf, withEdit, type Edit } from '@placard/core/prep';
 import { Choice, Knob } from './knob.tsx';
@@ -36,6 +36,8 @@ interface ShapeToolProps {
   onRatio: (ratio: RatioName) => void;
   onCrop: (rectangle: Rectangle | null, settled: boolean) => void;
   onEdits: (edits: Edit[], settled: boolean) => void;
+  onTurn: (quarters: 1 | 3) => void;
+  onMirror: (axis: 'across' | 'down') => void;
   hasNarrow: boolean;
 }
 
@@ -43,17 +45,7 @@ interface ShapeToolProps {
 export function ShapeTool(props: ShapeToolProps) {
   const { edits, size, focal, screen, rectangle, ratio, onScreen, onRatio, onCrop, onEdits, hasNarrow } =
     props;
-  const quarters = (editOf(edits, 'turn')?.quarters ?? 0) as 0 | 1 | 2 | 3;
-  const turn = (by: number) => {
-    const next = (quarters + by + 4) % 4;
-    // What was cut lies elsewhere once it is turned, so the cut begins anew.
-    const uncut = withEdit(withEdit(edits, 'crop', null), 'resize', null);
-    onEdits(withEdit(uncut, 'turn', next === 0 ? null : { kind: 'turn', quarters: next as 1 | 2 | 3 }), true);
-  };
-  const mirror = (axis: 'across' | 'down') => {
-    const now = editOf(edits, 'mirror');
-    onEdits(withEdit(edits, 'mirror', now?.axis === axis ? null : { kind: 'mirror', axis }), true);
-  };
+  const { onTurn, onMirror } = props;
   const side = (name: keyof Rectangle, words: string) => (
     <label className="flex items-center gap-1.5">
       <span className="w-12 text-soft">{words}</span>
@@ -77,40 +69,10 @@ export function ShapeTool(props: ShapeToolProps) {
   return (
     <>
       <div className="flex flex-wrap gap-1.5">
-        <button
-          type="button"
-          className="button px-2 py-1"
-          aria-label="Turn anticlockwise"
-          onClick={() => turn(-1)}
-        >
-          <RotateCcw aria-hidden className="size-4" />
-        </button>
-        <button
-          type="button"
-          className="button px-2 py-1"
-          aria-label="Turn clockwise"
-          onClick={() => turn(1)}
-        >
-          <RotateCw aria-hidden className="size-4" />
-        </button>
-        <button
-          type="button"
-          className="button px-2 py-1 aria-pressed:bg-ink aria-pressed:text-paper"
-          aria-pressed={editOf(edits, 'mirror')?.axis === 'across'}
-          aria-label="Mirror left to right"
-          onClick={() => mirror('across')}
-        >
-          <FlipHorizontal2 aria-hidden className="size-4" />
-        </button>
-        <button
-          type="button"
-          className="button px-2 py-1 aria-pressed:bg-ink aria-pressed:text-paper"
-          aria-pressed={editOf(edits, 'mirror')?.axis === 'down'}
-          aria-label="Mirror top to bottom"
-          onClick={() => mirror('down')}
-        >
-          <FlipVertical2 aria-hidden className="size-4" />
-        </button>
+        <Turning says="Turn anticlockwise" icon={RotateCcw} onClick={() => onTurn(3)} />
+        <Turning says="Turn clockwise" icon={RotateCw} onClick={() => onTurn(1)} />
+        <Turning says="Mirror left to right" icon={FlipHorizontal2} onClick={() => onMirror('across')} />
+        <Turning says="Mirror top to bottom" icon={FlipVertical2} onClick={() => onMirror('down')} />
       </div>
       <Knob
         name="Straighten"
@@ -168,5 +130,13 @@ export function ShapeTool(props: ShapeToolProps) {
         <span className="caption ml-auto font-mono">{ratioInWords(rectangle.width, rectangle.height)}</span>
       </div>
     </>
+  );
+}
+
+function Turning({ says, icon: Icon, onClick }: { says: string; icon: LucideIcon; onClick: () => void }) {
+  return (
+    <button type="button" className="button px-2 py-1" aria-label={says} title={says} onClick={onClick}>
+      <Icon aria-hidden className="size-4" />
+    </button>
   );
 }

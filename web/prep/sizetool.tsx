@@ -1,8 +1,9 @@
 import { Link2, Link2Off } from 'lucide-react';
 import { useState } from 'react';
-import { sizeFor, type Size, type SizeWish } from '@placard/core/geometry';
+import { sizeFor, type Measure, type Size, type SizeWish } from '@placard/core/geometry';
 import { editOf, withEdit, type Edit } from '@placard/core/prep';
 import { inPixels } from '../kit/words.ts';
+import { AgainstMeasures } from './againstmeasures.tsx';
 
 const WISHES = [
   ['width', 'width'],
@@ -15,9 +16,11 @@ const WISHES = [
 export function SizeTool({
   edits,
   whole,
+  measures,
   onEdits,
 }: {
   edits: readonly Edit[];
+  measures: readonly Measure[];
   /** Pixels before it is resized. */
   whole: Size;
   onEdits: (edits: Edit[], settled: boolean) => void;
@@ -136,6 +139,7 @@ export function SizeTool({
           </button>
         )}
       </div>
+      <AgainstMeasures size={now} measures={measures} />
     </>
   );
 }

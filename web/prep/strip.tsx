@@ -2,7 +2,7 @@ import type { Site } from '@placard/core/contract';
 import { renditionWidths, type Size } from '@placard/core/geometry';
 import { windowOf, type Preparation } from '@placard/core/prep';
 import { inCount } from '../kit/words.ts';
-import { readShape } from './reading.ts';
+import { readShape } from './readshape.ts';
 import { Seen } from './seen.tsx';
 
 /** Every rendition as it will come out, to scale among each other. */
@@ -11,20 +11,18 @@ export function Strip({
   original,
   site,
   src,
-  narrow,
 }: {
   preparation: Preparation;
   original: Size;
   site: Site;
   src: string;
-  narrow: boolean;
 }) {
-  const { window, size, says } = readShape(preparation, original);
+  const { window, says } = readShape(preparation, original);
   if (says) return null;
-  const widths = renditionWidths(site.measures, size.width);
+  const widths = renditionWidths(site.measures, window.size.width);
   const sum = widths.reduce((all, width) => all + width, 0);
   const small = (width: number) => Math.max(12, Math.min(240, Math.round((560 * width) / sum)));
-  const part = narrow ? windowOf(preparation, original, 'narrow') : null;
+  const part = preparation.narrow ? windowOf(preparation, original, 'narrow') : null;
   return (
     <section
       aria-label="Renditions as they will come out"

@@ -1,16 +1,19 @@
 import { chooseVersion, type AssetDetail, type VersionLine } from '@placard/core/contract';
 import { changesMade, editInWords, type Preparation } from '@placard/core/prep';
 import { useDo } from '../kit/asking.ts';
+import { placingInWords } from './keepbuttons.tsx';
 import { Notice } from '../kit/notice.tsx';
-import { ago, inPixels, plural } from '../kit/words.ts';
+import { ago, inPixels } from '../kit/words.ts';
 
-/** The versions of a picture: looked at side by side, taken up again, or put in its place. */
+/** The versions of a picture: looked at, taken up again, or put in its place. */
 export function Versions({
   asset,
   versions,
   mayWrite,
   opened,
   onOpen,
+  beside,
+  onBeside,
   onTake,
 }: {
   asset: AssetDetail;
@@ -19,6 +22,9 @@ export function Versions({
   /** The one that is looked at. */
   opened: string | null;
   onOpen: (version: string | null) => void;
+  /** The one that lies beside what is worked on. */
+  beside: string | null;
+  onBeside: (version: string | null) => void;
   onTake: (preparation: Preparation) => void;
 }) {
   const use = useDo(chooseVersion);
@@ -68,25 +74,30 @@ export function Versions({
           {chosen.onlyIn.length > 0 && (
             <p>Only in {chosen.onlyIn.map(({ title }) => `“${title}”`).join(', ')}</p>
           )}
-          {mayWrite && (
-            <div className="mt-1.5 flex flex-wrap gap-2">
-              {chosen.standing === 'kept' && (
-                <button
-                  type="button"
-                  className="button"
-                  disabled={use.isPending}
-                  onClick={() => use.mutate({ params: { id: asset.id, version: chosen.id }, body: {} })}
-                >
-                  {asset.usedIn.length > 0
-                    ? `Use it in ${plural(asset.usedIn.length, 'page')}`
-                    : 'Use this version'}
-                </button>
-              )}
+          <div className="mt-1.5 flex flex-wrap gap-2">
+            {mayWrite && chosen.standing === 'kept' && (
+              <button
+                type="button"
+                className="button"
+                disabled={use.isPending}
+                onClick={() => use.mutate({ params: { id: asset.id, version: chosen.id }, body: {} })}
+              >
+                {placingInWords(asset)}
+              </button>
+            )}
+            <button
+              type="button"
+              className="button-plain"
+              onClick={() => onBeside(beside === chosen.id ? null : chosen.id)}
+            >
+              {beside === chosen.id ? 'Take it away again' : 'Lay beside'}
+            </button>
+            {mayWrite && (
               <button type="button" className="button-plain" onClick={() => onTake(chosen.preparation)}>
                 Work on from here
               </button>
-            </div>
-          )}
+            )}
+          </div>
         </div>
       )}
     </section>

@@ -1,7 +1,6 @@
 import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
-import { readMe } from '@placard/core/contract';
-import { useAsk } from '../kit/asking.ts';
+import { useMe } from '../kit/asking.ts';
 import { Frame } from './frame.tsx';
 import { SelectionProvider } from './selection.tsx';
 import { SignIn } from './signin.tsx';
@@ -12,6 +11,9 @@ const Prep = lazy(() => import('../prep/prep.tsx'));
 const Many = lazy(() => import('../prep/many.tsx'));
 const Names = lazy(() => import('../holdings/names.tsx'));
 const Label = lazy(() => import('../label/label.tsx'));
+const EndingList = lazy(() => import('../label/ending.tsx'));
+const TermsList = lazy(() => import('../label/termslist.tsx'));
+const Spreadsheet = lazy(() => import('../label/spreadsheet.tsx'));
 const Place = lazy(() => import('../place/place.tsx'));
 const Proof = lazy(() => import('../proof/proof.tsx'));
 const HandOff = lazy(() => import('../handoff/handoff.tsx'));
@@ -21,7 +23,7 @@ const Pages = lazy(() => import('../pages/pages.tsx'));
 /** Everything: the sign-in page, or the frame with one screen in it. */
 export function App() {
   const [theme, chooseTheme] = useTheme();
-  const me = useAsk(readMe, {}, { retry: false, staleTime: Number.POSITIVE_INFINITY });
+  const me = useMe();
   if (me.isPending) return null;
   if (me.error && me.error.status !== 401) {
     return (
@@ -44,6 +46,9 @@ export function App() {
           <Route path="/gather" element={screen(<Gather />)} />
           <Route path="/prep/many" element={screen(<Many />)} />
           <Route path="/prep/:asset?" element={screen(<Prep />)} />
+          <Route path="/label/ending" element={screen(<EndingList />)} />
+          <Route path="/label/terms" element={screen(<TermsList />)} />
+          <Route path="/label/spreadsheet/:sheet?" element={screen(<Spreadsheet />)} />
           <Route path="/label/:asset?" element={screen(<Label />)} />
           <Route path="/place/:page?" element={screen(<Place />)} />
           <Route path="/proof/:page?" element={screen(<Proof />)} />

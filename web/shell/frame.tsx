@@ -65,7 +65,7 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
       </header>
       <StageRule />
       <DropAnywhere>
-        <Outlet context={me} />
+        <Outlet />
       </DropAnywhere>
       {trayOpen ? <Tray /> : <span />}
       <footer className="flex items-center gap-5 border-t border-rule bg-paper px-5 text-[13px] text-soft">

@@ -1,20 +1,21 @@
 import type { Measure } from '@placard/core/geometry';
 
-/** The ruler above the page, marked in the site's measures; the chosen one stands out. */
+/** A ruler above what is shown at its true width, marked in the site's measures; the chosen one stands out. */
 export function MeasureRule({
   measures,
   column,
   chosen,
 }: {
   measures: Measure[];
+  /** CSS pixels of what lies under it. */
   column: number;
-  chosen: string | undefined;
+  chosen?: string | undefined;
 }) {
   const within = measures.filter(({ width }) => width <= column);
   return (
     <div
       aria-hidden
-      className="measure-rule relative mx-4 h-[26px] border-b border-edge font-mono text-[11px] text-soft max-lg:hidden"
+      className="measure-rule relative h-[26px] border-b border-edge font-mono text-[11px] text-soft max-lg:hidden"
       style={{ width: column }}
     >
       <span className="absolute bottom-[7px] h-[17px] border-l border-soft pl-1">0</span>

@@ -1,0 +1,1 @@
+ALTER TABLE `placard` ADD `exclusive` varchar(200) DEFAULT '' NOT NULL;

@@ -1,0 +1,64 @@
+import { and, asc, eq, lte, type SQL } from 'drizzle-orm';
+import type { Database } from '../db/database.ts';
+import { asset, evidence, permission, rendition, track, version } from '../db/schema.ts';
+import { forgetOriginal } from '../holdings/arrivals.ts';
+import type { Store } from '../store/store.ts';
+import type { Work } from './runner.ts';
+
+/**
+ * Deletes for good what lay in a site's bin when that was asked for, one asset after the other: its rows first, then
+ * the files that nothing else needs. What is put back meanwhile stays.
+ */
+export function emptyWork(database: Database, store: Store): Work {
+  return {
+    run: async (siteId, advance, asked) => {
+      // What is not in the bin has no such moment, and is never due.
+      const due = lte(asset.binnedAt, asked);
+      const binned = await database
+        .select({ id: asset.id })
+        .from(asset)
+        .where(and(eq(asset.siteId, siteId), due))
+        .orderBy(asc(asset.binnedAt));
+      for (const [at, { id }] of binned.entries()) {
+        await deleteDue(database, store, id, due);
+        await advance(at + 1, binned.length);
+      }
+    },
+    // What is left lies in the bin as before.
+    gaveUp: async () => {},
+  };
+}
+
+async function deleteDue(database: Database, store: Store, id: string, due: SQL): Promise<void> {
+  const files = await database.transaction(async (transaction) => {
+    const [locked] = await transaction
+      .select({ id: asset.id })
+      .from(asset)
+      .where(and(eq(asset.id, id), due))
+      .for('update');
+    if (!locked) return null;
+    const versions = await transaction
+      .select({ sha256: version.sha256, small: version.thumbnail })
+      .from(version)
+      .where(eq(version.assetId, id));
+    const made = await transaction
+      .select({ key: rendition.key })
+      .from(rendition)
+      .innerJoin(version, eq(version.id, rendition.versionId))
+      .where(eq(version.assetId, id));
+    const tracks = await transaction.select({ key: track.key }).from(track).where(eq(track.assetId, id));
+    const shown = await transaction
+      .select({ key: evidence.key })
+      .from(evidence)
+      .innerJoin(permission, eq(permission.id, evidence.permissionId))
+      .where(eq(permission.assetId, id));
+    await transaction.delete(asset).where(eq(asset.id, id));
+    return { versions, keys: [...made, ...tracks, ...shown].map(({ key }) => key) };
+  });
+  if (!files) return;
+  for (const key of files.keys) await store.delete(key);
+  for (const { sha256, small } of files.versions) {
+    if (small) await store.delete(small);
+    await forgetOriginal(database, store, sha256);
+  }
+}

@@ -1,0 +1,26 @@
+import { asc, eq } from 'drizzle-orm';
+import type { Database } from '../db/database.ts';
+import { asset } from '../db/schema.ts';
+import { refreshSearch } from '../holdings/searchrows.ts';
+import type { Work } from './runner.ts';
+
+const AT_ONCE = 500;
+
+/** Judges everything of a site anew, after what the site is for has changed, so that searches tell it. */
+export function judgeWork(database: Database): Work {
+  return {
+    run: async (siteId, advance) => {
+      const held = await database
+        .select({ id: asset.id })
+        .from(asset)
+        .where(eq(asset.siteId, siteId))
+        .orderBy(asc(asset.id));
+      for (let from = 0; from < held.length; from += AT_ONCE) {
+        const some = held.slice(from, from + AT_ONCE).map(({ id }) => id);
+        await refreshSearch(database, some);
+        await advance(Math.min(held.length, from + AT_ONCE), held.length);
+      }
+    },
+    gaveUp: async () => {},
+  };
+}

@@ -1,0 +1,83 @@
+import { and, asc, eq, inArray, isNull, ne } from 'drizzle-orm';
+import type { Ending } from '@placard/core/contract';
+import type { Database } from '../db/database.ts';
+import { asset, original, page, placard, placement, searchRow, version } from '../db/schema.ts';
+import { replaceInPages } from '../pages/changepages.ts';
+import { refreshSearch } from '../holdings/searchrows.ts';
+import { NotFound, Problem } from '../http/problem.ts';
+import type { Store } from '../store/store.ts';
+
+const MOST = 500;
+
+/** What may be shown only until a day, the soonest first, with the pages it stands in. */
+export async function listEnding(database: Database, store: Store, siteId: string): Promise<Ending[]> {
+  const rows = await database
+    .select({
+      id: asset.id,
+      kind: asset.kind,
+      until: searchRow.until,
+      own: placard.until,
+      title: placard.title,
+      fileName: asset.fileName,
+      small: version.thumbnail,
+      original: original.thumbnail,
+    })
+    .from(searchRow)
+    .innerJoin(asset, eq(asset.id, searchRow.assetId))
+    .innerJoin(placard, eq(placard.assetId, asset.id))
+    .innerJoin(version, eq(version.id, asset.versionId))
+    .innerJoin(original, eq(original.sha256, version.sha256))
+    .where(and(eq(searchRow.siteId, siteId), eq(searchRow.binned, false), ne(searchRow.until, '')))
+    .orderBy(asc(searchRow.until))
+    .limit(MOST);
+  if (rows.length === 0) return [];
+  const uses = await database
+    .selectDistinct({ assetId: placement.assetId, id: page.id, title: page.title })
+    .from(placement)
+    .innerJoin(page, eq(page.id, placement.pageId))
+    .where(
+      inArray(
+        placement.assetId,
+        rows.map(({ id }) => id),
+      ),
+    );
+  return rows.map(({ id, kind, until, own, title, fileName, small, original: first }) => {
+    const key = small ?? first;
+    return {
+      asset: id,
+      kind,
+      title: title || fileName,
+      thumbnail: key ? store.address(key) : null,
+      until,
+      by: own === until ? 'placard' : 'permission',
+      pages: uses.filter(({ assetId }) => assetId === id).map(({ id, title }) => ({ id, title })),
+    };
+  });
+}
+
+/** Puts another asset in the place of one in every page. Answers in how many. Throws a Problem. */
+export async function replaceAsset(
+  database: Database,
+  siteId: string,
+  id: string,
+  instead: string,
+): Promise<number> {
+  return database.transaction(async (transaction) => {
+    const rows = await transaction
+      .select({ id: asset.id, kind: asset.kind })
+      .from(asset)
+      .where(and(inArray(asset.id, [id, instead]), eq(asset.siteId, siteId), isNull(asset.binnedAt)))
+      .for('update');
+    const [old, fresh] = [rows.find((row) => row.id === id), rows.find((row) => row.id === instead)];
+    if (!old || !fresh || id === instead) throw new NotFound('One of the two is not held here any more.');
+    if (old.kind !== fresh.kind)
+      throw new Problem(422, `A ${old.kind} can only be replaced by a ${old.kind}.`);
+    const pages = await transaction
+      .selectDistinct({ id: placement.pageId })
+      .from(placement)
+      .where(eq(placement.assetId, id));
+    await replaceInPages(transaction, siteId, [id], instead);
+    await refreshSearch(transaction, [id, instead]);
+    return pages.length;
+  });
+}

@@ -1,0 +1,141 @@
+import { and, eq, inArray, isNull, ne } from 'drizzle-orm';
+import type { Judged, Policy } from '@placard/core/contract';
+import { limitsOf } from '@placard/core/credit';
+import { FIRST_POLICY, mayWe, standingUse, type Use } from '@placard/core/licence';
+import { isPlacement, placements, type PageDocument } from '@placard/core/page';
+import { changesMade } from '@placard/core/prep';
+import type { Database } from '../db/database.ts';
+import { asset, ownTerms, page, placard, placement, site, version } from '../db/schema.ts';
+import { placardOf } from '../holdings/assets.ts';
+import { NotFound } from '../http/problem.ts';
+import { onFileOf } from './permissions.ts';
+import { termsOfLabel } from './terms.ts';
+
+/** Standing in a page of a site of this policy from today on. */
+export const useNow = (policy: Policy | null, changes: readonly string[]): Use =>
+  standingUse(policy ?? FIRST_POLICY, new Date().toISOString().slice(0, 10), changes);
+
+/** Whether an asset may be used as it is, and as it stands in each page. Throws NotFound. */
+export async function judgeAsset(database: Database, siteId: string, id: string): Promise<Judged> {
+  const [row] = await database
+    .select({ asset, placard, ownTerms, version, policy: site.policy })
+    .from(asset)
+    .innerJoin(placard, eq(placard.assetId, asset.id))
+    .innerJoin(version, eq(version.id, asset.versionId))
+    .innerJoin(site, eq(site.id, asset.siteId))
+    .leftJoin(ownTerms, eq(ownTerms.id, placard.licence))
+    .where(and(eq(asset.id, id), eq(asset.siteId, siteId)));
+  if (!row) throw new NotFound('This is not held here any more.');
+  const label = placardOf(row.placard);
+  const terms = termsOfLabel(label, row.ownTerms);
+  const onFile = (await onFileOf(database, [id])).get(id);
+  const judge = (changes: readonly string[]) =>
+    mayWe(terms, useNow(row.policy, changes), limitsOf(label), onFile);
+  const [pages, versions, twins] = await Promise.all([
+    database
+      .selectDistinct({ page })
+      .from(page)
+      .innerJoin(placement, eq(placement.pageId, page.id))
+      .where(eq(placement.assetId, id)),
+    database.select().from(version).where(eq(version.assetId, id)),
+    label.alt === ''
+      ? []
+      : database
+          .select({ title: placard.title, fileName: asset.fileName })
+          .from(placard)
+          .innerJoin(asset, eq(asset.id, placard.assetId))
+          .where(
+            and(
+              eq(placard.alt, label.alt),
+              ne(asset.id, id),
+              eq(asset.siteId, siteId),
+              isNull(asset.binnedAt),
+            ),
+          )
+          .limit(3),
+  ]);
+  const beside = await altsBeside(
+    database,
+    pages.map(({ page }) => page.document),
+  );
+  const titles = await titlesOfLinked(
+    database,
+    siteId,
+    pages.map(({ page }) => page.document),
+  );
+  const changesOf = (versionId: string | null | undefined) =>
+    changesMade((versions.find((one) => one.id === versionId) ?? row.version).preparation.edits);
+  return {
+    asItIs: judge(changesMade(row.version.preparation.edits)),
+    places: pages.flatMap(({ page: where }) =>
+      where.document.content.flatMap((block) => {
+        if (!isPlacement(block) || block.type === 'embed' || block.attrs.asset !== id) return [];
+        const changes = changesOf(block.type === 'picture' ? block.attrs.version : null);
+        return [
+          {
+            page: where.id,
+            title: where.title,
+            place: block.attrs.id,
+            changes,
+            own: [
+              ...(block.attrs.ownAlt === null ? [] : (['alt'] as const)),
+              ...(block.attrs.ownCaption === null ? [] : (['caption'] as const)),
+            ],
+            neighbours: beside(where.document, block.attrs.id),
+            linksTo:
+              block.type === 'picture' && block.attrs.linksTo
+                ? (titles.get(block.attrs.linksTo) ?? block.attrs.linksTo)
+                : null,
+            answer: judge(changes),
+          },
+        ];
+      }),
+    ),
+    twins: twins.map(({ title, fileName }) => title || fileName),
+  };
+}
+
+/** The titles of our own pages that pictures of these pages lead to, by their addresses. */
+async function titlesOfLinked(
+  database: Database,
+  siteId: string,
+  documents: readonly PageDocument[],
+): Promise<Map<string, string>> {
+  const ids = documents.flatMap((document) =>
+    placements(document).flatMap((block) =>
+      block.type === 'picture' ? (/^\/place\/([\w-]+)$/.exec(block.attrs.linksTo ?? '')?.[1] ?? []) : [],
+    ),
+  );
+  if (ids.length === 0) return new Map();
+  const rows = await database
+    .select({ id: page.id, title: page.title })
+    .from(page)
+    .where(and(inArray(page.id, ids), eq(page.siteId, siteId)));
+  return new Map(rows.map(({ id, title }) => [`/place/${id}`, title]));
+}
+
+/** Finds the alt texts of what is placed directly before and after a place of these pages. */
+async function altsBeside(database: Database, documents: readonly PageDocument[]) {
+  const ids = new Set(
+    documents.flatMap((document) =>
+      placements(document).flatMap((block) => (block.type === 'embed' ? [] : [block.attrs.asset])),
+    ),
+  );
+  const rows =
+    ids.size === 0
+      ? []
+      : await database
+          .select({ id: placard.assetId, alt: placard.alt })
+          .from(placard)
+          .where(inArray(placard.assetId, [...ids]));
+  const altOf = new Map(rows.map(({ id, alt }) => [id, alt]));
+  return (document: PageDocument, place: string): string[] => {
+    const all = placements(document);
+    const at = all.findIndex((block) => block.attrs.id === place);
+    return [all[at - 1], all[at + 1]].flatMap((block) => {
+      if (!block || block.type === 'embed') return [];
+      const alt = block.attrs.ownAlt ?? altOf.get(block.attrs.asset) ?? '';
+      return alt === '' ? [] : [alt];
+    });
+  };
+}

@@ -1,0 +1,116 @@
+import { and, eq } from 'drizzle-orm';
+import { randomBytes } from 'node:crypto';
+import type { OwnTerms, Person, Site } from '@placard/core/contract';
+import { termsOfPlacard, type Placard } from '@placard/core/credit';
+import { PERMISSIONS, type Terms } from '@placard/core/licence';
+import type { Database, Queryable } from '../db/database.ts';
+import { asset, ownTerms, placard } from '../db/schema.ts';
+import { askToRelabel } from './write.ts';
+import { refreshSearch } from '../holdings/searchrows.ts';
+import { NotFound, Problem } from '../http/problem.ts';
+
+/** The terms that an organisation has added itself, as every other. */
+export async function readOwnTerms(database: Queryable, siteId: string): Promise<Site['terms']> {
+  const rows = await database
+    .select()
+    .from(ownTerms)
+    .where(eq(ownTerms.siteId, siteId))
+    .orderBy(ownTerms.name);
+  return rows.map(termsOfRow);
+}
+
+/** Terms as the computation knows them, of a row. */
+export function termsOfRow(row: typeof ownTerms.$inferSelect): Site['terms'][number] & Terms {
+  const { id, name, short, deed, permits, requires, prohibits, source } = row;
+  const clause = { text: source || name, ...(deed ? { address: deed } : {}) };
+  const matters = ['use', 'commercial', 'changes', 'attribution', 'notice', 'changed', 'limits'] as const;
+  return {
+    id,
+    name,
+    short,
+    family: 'agreed',
+    ...(deed ? { deed } : {}),
+    permits,
+    requires,
+    prohibits,
+    clauses: Object.fromEntries(matters.map((matter) => [matter, clause])),
+  };
+}
+
+/** The terms of a label: the organisation's own, whose row was read beside it, or the ones on the list. */
+export const termsOfLabel = (
+  label: Pick<Placard, 'licence'>,
+  own: typeof ownTerms.$inferSelect | null,
+): Terms => (own ? termsOfRow(own) : termsOfPlacard(label));
+
+const rowOf = (wish: OwnTerms) => ({
+  ...wish,
+  prohibits: PERMISSIONS.filter((act) => !wish.permits.includes(act)),
+  changedAt: new Date(),
+});
+
+/** Adds terms to the list. Answers their id. */
+export async function addTerms(
+  database: Database,
+  siteId: string,
+  person: Person,
+  wish: OwnTerms,
+): Promise<string> {
+  await refuseTaken(database, siteId, wish.name);
+  const id = `ours-${randomBytes(6).toString('hex')}`;
+  await database.insert(ownTerms).values({ id, siteId, personId: person.id, ...rowOf(wish) });
+  return id;
+}
+
+/** Changes terms, and what is found and written by them. Throws NotFound. */
+export async function changeTerms(
+  database: Database,
+  siteId: string,
+  person: Person,
+  id: string,
+  wish: OwnTerms,
+): Promise<void> {
+  await refuseTaken(database, siteId, wish.name, id);
+  await database.transaction(async (transaction) => {
+    const [{ affectedRows }] = await transaction
+      .update(ownTerms)
+      .set({ ...rowOf(wish), personId: person.id })
+      .where(and(eq(ownTerms.id, id), eq(ownTerms.siteId, siteId)));
+    if (affectedRows === 0) throw new NotFound('These terms are not on the list any more.');
+    const named = (await namedBy(transaction, id)).map((row) => row.id);
+    await refreshSearch(transaction, named);
+    await askToRelabel(transaction, named);
+  });
+}
+
+/** Takes terms off the list. Throws NotFound, and 409 while placards name them. */
+export async function removeTerms(database: Database, siteId: string, id: string): Promise<void> {
+  await database.transaction(async (transaction) => {
+    const which = and(eq(ownTerms.id, id), eq(ownTerms.siteId, siteId));
+    const [row] = await transaction.select().from(ownTerms).where(which).for('update');
+    if (!row) throw new NotFound('These terms are not on the list any more.');
+    const named = await namedBy(transaction, id);
+    if (named.length > 0)
+      throw new Problem(
+        409,
+        `${named.length} ${named.length === 1 ? 'placard names' : 'placards name'} these terms. Write others there first.`,
+      );
+    await transaction.delete(ownTerms).where(which);
+  });
+}
+
+const namedBy = (database: Queryable, id: string) =>
+  database
+    .select({ id: asset.id })
+    .from(placard)
+    .innerJoin(asset, eq(asset.id, placard.assetId))
+    .where(eq(placard.licence, id));
+
+async function refuseTaken(database: Database, siteId: string, name: string, but?: string): Promise<void> {
+  const rows = await database
+    .select({ id: ownTerms.id })
+    .from(ownTerms)
+    .where(and(eq(ownTerms.siteId, siteId), eq(ownTerms.name, name)));
+  if (rows.some(({ id }) => id !== but))
+    throw new Problem(409, 'Terms of this name are on the list already.');
+}

@@ -1,0 +1,177 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { listEnding, replaceInPages, type Ending } from '@placard/core/contract';
+import { useAsk, useDo } from '../kit/asking.ts';
+import { InsteadChoice } from '../kit/insteadchoice.tsx';
+import { Empty, Notice } from '../kit/notice.tsx';
+import { inCount, plural } from '../kit/words.ts';
+import { LabelRooms } from './labelrooms.tsx';
+
+const DAY = 86_400_000;
+/** Days that the time line shows ahead. */
+const AHEAD = 365;
+
+/** What may be shown only until a day: on a time line, with the pages it stands in, and what can take its place. */
+export default function EndingList() {
+  const ending = useAsk(listEnding);
+  const lines = ending.data ?? [];
+  const over = lines.filter(({ until }) => daysTo(until) < 0);
+  return (
+    <main className="h-full overflow-y-auto px-5 py-4">
+      <div className="mx-auto max-w-[1100px] space-y-3">
+        <div className="flex flex-wrap items-baseline gap-x-4">
+          <h1>Running out</h1>
+          <p className="text-soft">
+            {lines.length === 0
+              ? ''
+              : `${plural(lines.length, 'asset')} with an end${over.length > 0 ? `, ${inCount(over.length)} of them over` : ''}`}
+          </p>
+        </div>
+        <LabelRooms />
+        {ending.error && <Notice severity="stop">{ending.error.message}</Notice>}
+        {ending.isSuccess && lines.length === 0 ? (
+          <Empty title="Nothing ends">
+            Write on a placard until when something may be shown, and it is listed here before that day.
+          </Empty>
+        ) : (
+          <>
+            <TimeLine lines={lines} />
+            <ul>
+              {lines.map((line) => (
+                <Line key={line.asset} line={line} />
+              ))}
+            </ul>
+          </>
+        )}
+      </div>
+    </main>
+  );
+}
+
+const daysTo = (until: string) => Math.round((Date.parse(until) - Date.parse(today())) / DAY);
+const today = () => new Date().toISOString().slice(0, 10);
+
+function inDays(days: number): string {
+  if (days < 0) return days === -1 ? 'over since yesterday' : `over for ${inCount(-days)} days`;
+  if (days === 0) return 'today is its last day';
+  return days === 1 ? 'one day left' : `${inCount(days)} days left`;
+}
+
+const toneOf = (days: number) => (days < 0 ? 'madder' : days <= 30 ? 'ochre' : 'spruce');
+
+function TimeLine({ lines }: { lines: readonly Ending[] }) {
+  const months = Array.from({ length: 13 }, (_, month) => {
+    const day = new Date(`${today().slice(0, 7)}-01T00:00:00Z`);
+    day.setUTCMonth(day.getUTCMonth() + month);
+    return day;
+  }).filter((day) => daysTo(day.toISOString()) > 14 && daysTo(day.toISOString()) <= AHEAD);
+  const left = (days: number) => `${(100 * Math.min(AHEAD, Math.max(-14, days) + 14)) / (AHEAD + 14)}%`;
+  return (
+    <div aria-hidden className="border border-rule bg-card px-6 pt-3 pb-1">
+      <div className="relative h-[62px]">
+        <span className="absolute inset-x-0 bottom-6 border-b border-ink" />
+        <span className="absolute bottom-6 h-8 border-l-2 border-madder" style={{ left: left(0) }} />
+        <span
+          className="absolute bottom-1 -translate-x-1/2 text-[11px] font-semibold"
+          style={{ left: left(0) }}
+        >
+          today
+        </span>
+        {months.map((day, at) => (
+          <span
+            key={day.toISOString()}
+            className="absolute bottom-1 border-l border-soft pt-[22px] pl-1 font-mono text-[11px] text-soft"
+            style={{ left: left(daysTo(day.toISOString())) }}
+          >
+            <span className={at % 3 === 0 ? '' : 'max-sm:hidden'}>
+              {day.toLocaleDateString('en-GB', { month: 'short', timeZone: 'UTC' })}
+            </span>
+          </span>
+        ))}
+        {lines.map(({ asset, until, pages }) => {
+          const days = daysTo(until);
+          const fill = { madder: 'bg-madder', ochre: 'bg-ochre', spruce: 'bg-spruce' }[toneOf(days)];
+          return (
+            <span
+              key={asset}
+              className={`absolute bottom-[26px] w-2 -translate-x-1/2 ${fill} ${days < 0 ? 'rotate-45' : ''}`}
+              style={{ left: left(days), height: Math.min(32, 8 + pages.length * 6) }}
+            />
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+function Line({ line }: { line: Ending }) {
+  const [choosing, setChoosing] = useState(false);
+  const replace = useDo(replaceInPages);
+  const days = daysTo(line.until);
+  const tone = { madder: 'text-madder', ochre: 'text-ochre', spruce: 'text-spruce' }[toneOf(days)];
+  return (
+    <li className="grid grid-cols-[96px_1fr_auto] items-start gap-x-4 gap-y-2 max-sm:grid-cols-[72px_1fr] border-b border-rule py-3">
+      {line.thumbnail ? (
+        <img src={line.thumbnail} alt="" className="h-[64px] w-full object-cover" />
+      ) : (
+        <span className="h-[64px] bg-rule" />
+      )}
+      <div className="min-w-0 text-[13.5px]">
+        <Link to={`/label/${line.asset}`} className="font-serif text-[16px] font-semibold hover:text-madder">
+          {line.title}
+        </Link>
+        <p>
+          <span className={`font-semibold ${tone}`}>{inDays(days)}</span>{' '}
+          <span className="text-soft">
+            until {line.until}, by {line.by === 'placard' ? 'its placard' : 'the permission on file'}
+          </span>
+        </p>
+        <p>
+          {line.pages.length === 0 ? (
+            <span className="text-soft">Stands in no page.</span>
+          ) : (
+            <>
+              Stands in{' '}
+              {line.pages.map(({ id, title }, at) => (
+                <span key={id}>
+                  {at > 0 && ', '}
+                  <Link
+                    to={`/place/${id}`}
+                    className="underline decoration-edge underline-offset-3 hover:text-madder"
+                  >
+                    {title}
+                  </Link>
+                </span>
+              ))}
+            </>
+          )}
+        </p>
+        {choosing && (
+          <div className="mt-2">
+            <InsteadChoice
+              id={line.asset}
+              title={line.title}
+              busy={replace.isPending}
+              onChoose={(instead) =>
+                replace.mutate(
+                  { params: { id: line.asset }, body: { instead } },
+                  { onSuccess: () => setChoosing(false) },
+                )
+              }
+            />
+          </div>
+        )}
+        {replace.error && <Notice severity="stop">{replace.error.message}</Notice>}
+      </div>
+      {line.pages.length > 0 && (
+        <button
+          type="button"
+          className={`${days <= 30 && !choosing ? 'button button-go' : 'button'} max-sm:col-start-2 max-sm:justify-self-start`}
+          onClick={() => setChoosing(!choosing)}
+        >
+          {choosing ? 'Leave it' : 'Replace it in its pages'}
+        </button>
+      )}
+    </li>
+  );
+}
