@@ -1,6 +1,6 @@
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2';
 import { migrate } from 'drizzle-orm/mysql2/migrator';
-import mysql from 'mysql2/promise';
+import mysql, { type RowDataPacket } from 'mysql2/promise';
 import { fileURLToPath } from 'node:url';
 import * as schema from './schema.ts';
 
@@ -46,11 +46,15 @@ export function openDatabase(url: string): Database {
 export async function migrateDatabase(url: string): Promise<void> {
   const connection = await mysql.createConnection({ uri: url, timezone: 'Z' });
   try {
-    await connection.query("SELECT GET_LOCK('placard-migrate', 120)");
+    // The lock is the whole server's: its name says whose tables it is about.
+    const [[lock]] = await connection.query<RowDataPacket[]>(
+      "SELECT GET_LOCK(CONCAT('migrate ', MD5(DATABASE())), 120) AS taken",
+    );
+    if (lock?.['taken'] !== 1)
+      throw new Error('Another process has been bringing the tables up to date for two minutes.');
     await migrate(drizzle(connection), {
       migrationsFolder: fileURLToPath(new URL('./migrations', import.meta.url)),
     });
-    await connection.query("SELECT RELEASE_LOCK('placard-migrate')");
   } finally {
     await connection.end();
   }

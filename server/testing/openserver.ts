@@ -67,7 +67,9 @@ export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenSer
     );
     for (let tries = 0; tries < 300; tries++) {
       if (started.exitCode !== null) throw new Error('The server ended by itself.');
-      const answer = await fetch(`http://127.0.0.1:${at}/healthz`).catch(() => undefined);
+      const answer = await fetch(`http://127.0.0.1:${at}/healthz`, {
+        signal: AbortSignal.timeout(2_000),
+      }).catch(() => undefined);
       if (answer?.ok) return started;
       await pause(100);
     }
