@@ -7,6 +7,7 @@ import type {
   Arrival,
   Asset,
   AssetDetail,
+  Comp,
   Looked,
   Page,
   Planned,
@@ -301,20 +302,31 @@ describe('comps', () => {
     const arrival = await settled(editor, body.arrivals[0] ?? '');
     return (await accept({ id: arrival.id, title: label.title })).accepted[0]?.asset ?? '';
   };
-  const swap = (id: string, body: object) =>
+  const swap = (id: string, body: object = {}) =>
     editor.ask<{ title: string }>('POST', `/api/comps/${id}/swap`, body);
+  const coming = async (id: string) =>
+    (await editor.ask<Comp[]>('GET', '/api/comps')).body.find(({ asset }) => asset === id)?.coming;
+  const bought = async (number: string, address: string) => {
+    const id = await comp(number);
+    originals[number] = address;
+    expect((await swap(id)).status).toBe(200);
+    return id;
+  };
+  const inPlace = (id: string) => until(async () => (await detail(id)).placard.licence === 'bought');
 
   it('wait until they are bought; then the original takes their place and the terms change', async () => {
     const id = await comp('QM-1');
-    expect((await swap(id, {})).body.title).toMatch(/QM-1 is not bought yet/);
+    expect((await swap(id)).body.title).toMatch(/QM-1 is not bought yet/);
     originals['QM-1'] = '/full-3.jpg';
-    expect((await swap(id, {})).status).toBe(200);
+    expect((await swap(id)).status).toBe(200);
+    await inPlace(id);
     await until(async () => (await detail(id)).prepared === 'done');
     expect(await detail(id)).toMatchObject({
       facts: { width: 1200 },
       placard: { licence: 'bought', alt: 'Patches', pictureId: 'QM-1' },
     });
-    expect((await swap(id, {})).status).toBe(422);
+    expect((await swap(id)).status).toBe(422);
+    expect(await coming(id)).toBeNull();
     await editor.ask('POST', `/api/comps/${id}/swap-back`, {});
     await until(async () => (await detail(id)).prepared === 'done');
     expect(await detail(id)).toMatchObject({ facts: { width: 600 }, placard: { licence: 'comp' } });
@@ -355,30 +367,56 @@ describe('comps', () => {
     const place = { page: page.id, place: 'place-two' };
     await save([{ kind: 'crop', x: 0, y: 0, width: 150, height: 150 }, { kind: 'sepia' }], place);
     originals['QM-5'] = '/full-3.jpg';
-    expect((await swap(id, {})).status).toBe(200);
-    const inPlace = async () => {
+    expect((await swap(id)).status).toBe(200);
+    await inPlace(id);
+    const inItsPlace = async () => {
       const { body } = await editor.ask<Page>('GET', `/api/pages/${page.id}`);
       const [, second] = body.document.content;
       const { body: versions } = await editor.ask<VersionLine[]>('GET', `/api/assets/${id}/versions`);
       return versions.find((version) => second?.type === 'picture' && version.id === second.attrs.version);
     };
     expect((await detail(id)).shown).toMatchObject({ width: 600, height: 400, changes: ['cropped'] });
-    expect(await inPlace()).toMatchObject({ width: 300, height: 300 });
+    expect(await inItsPlace()).toMatchObject({ width: 300, height: 300 });
     await editor.ask('POST', `/api/comps/${id}/swap-back`, {});
     expect((await detail(id)).shown).toMatchObject({ width: 300, height: 200 });
-    expect(await inPlace()).toMatchObject({ width: 150, height: 150 });
+    expect(await inItsPlace()).toMatchObject({ width: 150, height: 150 });
   });
 
   it('are not swapped for another picture unless somebody says that it is right', async () => {
-    const id = await comp('QM-2');
-    originals['QM-2'] = '/two%20moons.jpg';
-    const doubted = await swap(id, {});
-    expect([doubted.status, doubted.body.title]).toEqual([
-      409,
-      expect.stringMatching(/does not look like the comp/),
-    ]);
+    const id = await bought('QM-2', '/two%20moons.jpg');
+    const doubted = await until(async () => {
+      const original = await coming(id);
+      return original?.says ? original : undefined;
+    });
+    expect(doubted.says).toMatch(/does not look like the comp/);
     expect((await detail(id)).placard.licence).toBe('comp');
-    expect((await swap(id, { sure: true })).status).toBe(200);
+    expect((await swap(id, { arrival: doubted.arrival })).status).toBe(409);
+    expect((await swap(id, { arrival: doubted.arrival, sure: true })).status).toBe(200);
+    expect((await detail(id)).placard.licence).toBe('bought');
+    expect(await coming(id)).toBeNull();
+  });
+
+  it('say what was in their original’s way, and have it fetched anew', async () => {
+    const id = await bought('QM-6', '/gone.jpg');
+    const refused = await until(async () => {
+      const original = await coming(id);
+      return original?.state === 'refused' ? original : undefined;
+    });
+    expect(refused.says).toMatch(/404/);
+    originals['QM-6'] = '/full-3.jpg';
+    expect((await swap(id)).status).toBe(200);
+    await inPlace(id);
+  });
+
+  it('stay as they are when fetching their original is cancelled', async () => {
+    const id = await bought('QM-7', '/drip');
+    await until(async () => slow);
+    const original = await coming(id);
+    expect(original?.state).toBe('fetching');
+    await editor.ask('DELETE', `/api/arrivals/${original?.arrival}`);
+    await until(async () => !slow);
+    expect(await coming(id)).toBeNull();
+    expect((await detail(id)).placard.licence).toBe('comp');
   });
 
   it('take an original that came as a file, and doubt other proportions', async () => {
@@ -395,10 +433,21 @@ describe('comps', () => {
     expect(body.map(({ id }) => id)).not.toContain(right.id);
   });
 
-  it('are swapped once, though two do it at the same time', async () => {
+  it('have their original fetched once, though two ask at the same time', async () => {
     const id = await comp('QM-4');
-    originals['QM-4'] = '/full-3.jpg';
-    const answers = await Promise.all([swap(id, {}), swap(id, {})]);
+    originals['QM-4'] = '/drip';
+    const answers = await Promise.all([swap(id), swap(id)]);
+    expect(answers.map(({ status }) => status)).toEqual([200, 200]);
+    const { body } = await editor.ask<Arrival[]>('GET', '/api/arrivals');
+    expect(body.filter(({ forComp }) => forComp)).toHaveLength(1);
+    await editor.ask('DELETE', `/api/arrivals/${(await coming(id))?.arrival}`);
+  });
+
+  it('are swapped once, though two do it at the same time', async () => {
+    const id = await comp('QM-8');
+    const files = [await picture(3, 1000), await picture(3, 900)];
+    const [one, two] = [await arrived(files[0]!, 'one.jpg'), await arrived(files[1]!, 'two.jpg')];
+    const answers = await Promise.all([swap(id, { arrival: one.id }), swap(id, { arrival: two.id })]);
     expect(answers.map(({ status }) => status).toSorted()).toEqual([200, 422]);
   });
 });

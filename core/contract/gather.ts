@@ -34,6 +34,8 @@ export const ArrivalSchema = v.object({
   label: v.partial(PlacardSchema),
   /** Where it was fetched from; null for files that were sent. */
   address: v.nullable(v.string()),
+  /** True of a comp's original, which takes its place by itself unless it does not look like it. */
+  forComp: v.boolean(),
   /** A small picture of it, on the users'-content origin. */
   thumbnail: v.nullable(v.string()),
   /** An asset that has the same bytes. */
@@ -230,6 +232,15 @@ const CompSchema = v.object({
   thumbnail: v.nullable(v.string()),
   /** The page where it is bought; null once swapped, and for comps of no known agency. */
   buyAt: v.nullable(v.string()),
+  /** Its original while that is brought in, or once something was in its way: `says` what, in a sentence. */
+  coming: v.nullable(
+    v.object({
+      arrival: v.string(),
+      state: ArrivalSchema.entries.state,
+      thumbnail: v.nullable(v.string()),
+      says: v.nullable(v.string()),
+    }),
+  ),
   pages: v.array(v.object({ id: v.string(), title: v.string() })),
 });
 export type Comp = v.InferOutput<typeof CompSchema>;
@@ -246,11 +257,11 @@ export const swapComp = endpoint({
   method: 'POST',
   path: '/api/comps/{id}/swap',
   summary:
-    'Put the original in the place of a comp everywhere; 409 when it does not look like it and `sure` is not said',
+    'Put the original in the place of a comp everywhere, at once if it has arrived, else when it has been fetched from the agency; 409 when it does not look like it and `sure` is not said',
   roles: EDITORS,
   params: ById,
   body: v.object({
-    /** An arrival that is the original; without it the agency is asked. */
+    /** An arrival that is the original; without it the agency is asked, and it arrives first. */
     arrival: v.optional(IdSchema),
     sure: v.optional(v.boolean(), false),
   }),

@@ -9,6 +9,7 @@ import {
   text,
   unique,
   varchar,
+  type AnyMySqlColumn,
 } from 'drizzle-orm/mysql-core';
 import type { Facts, Policy, Visibility } from '@placard/core/contract';
 import type { EmbeddedFields, Placard } from '@placard/core/credit';
@@ -83,6 +84,10 @@ export const arrival = mysqlTable(
     sha256: varchar('sha256', { length: 64 }).references(() => original.sha256),
     /** Where it is fetched from. */
     address: varchar('address', { length: 2000 }),
+    /** The comp whose original it is, being brought in to take its place. */
+    compId: id('comp_id')
+      .unique()
+      .references((): AnyMySqlColumn => asset.id, { onDelete: 'set null' }),
     /** SHA-256 of files here that look the same. */
     alike: json<string[]>('alike'),
     /** What its source says of it. */

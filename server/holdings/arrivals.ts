@@ -31,15 +31,16 @@ export async function announceFetches(
   database: Database,
   siteId: string,
   personId: string,
-  items: readonly { address: string; label: Partial<Placard> }[],
+  items: readonly { address: string; label: Partial<Placard>; compId?: string }[],
 ): Promise<string[]> {
   const arrivedAt = new Date();
   const accessed = arrivedAt.toISOString().slice(0, 10);
-  const rows = items.map(({ address, label }) => ({
+  const rows = items.map(({ address, label, compId = null }) => ({
     id: newId(),
     siteId,
     personId,
     address,
+    compId,
     label: { ...label, accessed },
     fileName: plainFileName(new URL(address).pathname) || new URL(address).hostname,
     bytes: 0,
@@ -129,6 +130,7 @@ export async function listArrivals(
       proposedTitle: row.proposedTitle,
       label: row.label ?? {},
       address: row.address,
+      forComp: row.compId !== null,
       thumbnail: file?.thumbnail ? store.address(file.thumbnail) : null,
       sameAs: same?.id ? { id: same.id, title: same.title || (same.fileName ?? '') } : null,
       alike: (row.alike ?? []).flatMap((sha256) => alike.get(sha256) ?? []),
@@ -164,7 +166,10 @@ export async function removeUpload(uploads: string, id: string): Promise<void> {
   ]);
 }
 
-/** Removes an original that neither a version of an asset nor an arrival needs. */
+/**
+ * Removes an original that neither a version of an asset nor an arrival needs. Its row is kept from others until its
+ * files are gone, so that nobody who brings the same bytes in meanwhile loses them to it.
+ */
 export async function forgetOriginal(database: Database, store: Store, sha256: string): Promise<void> {
   const [[file], held, arriving] = await Promise.all([
     database.select().from(original).where(eq(original.sha256, sha256)),
@@ -176,17 +181,20 @@ export async function forgetOriginal(database: Database, store: Store, sha256: s
       .limit(1),
   ]);
   if (!file || held.length > 0 || arriving.length > 0) return;
-  // The row goes first: a foreign key refuses while anything still points to it.
-  const gone = await database
-    .delete(original)
-    .where(eq(original.sha256, sha256))
-    .then(
-      () => true,
-      () => false,
-    );
-  if (!gone) return;
-  await store.delete(file.key);
-  for (const key of [file.thumbnail, file.workKey, previewKey(sha256)]) if (key) await store.delete(key);
+  await database.transaction(async (transaction) => {
+    // The row goes first: a foreign key refuses while anything still points to it.
+    const gone = await transaction
+      .delete(original)
+      .where(eq(original.sha256, sha256))
+      .then(
+        ([{ affectedRows }]) => affectedRows > 0,
+        () => false,
+      );
+    // The file that its row names first: without that the row, if it stays, is no longer believed.
+    if (gone)
+      for (const key of [file.key, file.thumbnail, file.workKey, previewKey(sha256)])
+        if (key) await store.delete(key);
+  });
 }
 
 /** True when the upload's bytes lie in the folder of uploads. */

@@ -1,24 +1,21 @@
 import { and, desc, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm';
-import { rm } from 'node:fs/promises';
-import { join } from 'node:path';
-import type { Comp, Person } from '@placard/core/contract';
+import type { Comp } from '@placard/core/contract';
+import { alias } from 'drizzle-orm/mysql-core';
 import { apart, sameProportions } from '@placard/core/likeness';
 import { newId } from '../db/columns.ts';
-import type { Database } from '../db/database.ts';
+import { isDuplicate, type Database } from '../db/database.ts';
 import { arrival, asset, original, page, placard, placement, swap, version } from '../db/schema.ts';
 import { NotFound, Problem } from '../http/problem.ts';
 import { enqueue } from '../jobs/queue.ts';
-import { storeOriginal } from '../jobs/receive.ts';
 import type { Agency } from '../outbound/agency.ts';
-import type { Outbound } from '../outbound/outbound.ts';
 import type { Store } from '../store/store.ts';
 import { writeLabels } from '../labels/write.ts';
+import { announceFetches } from './arrivals.ts';
 import { changePlaces, replaceFile } from './replacefile.ts';
 import { refreshSearch } from './searchrows.ts';
 
 /** A watermark changes more of a picture than a saving does. */
 const SAME_UNDER_WATERMARK = 16;
-const MOST_BYTES = 500_000_000;
 
 /** The comps that wait for their originals, with the pages they stand in, and what was swapped lately. */
 export async function listComps(
@@ -27,12 +24,22 @@ export async function listComps(
   siteId: string,
   agency: Agency | null,
 ): Promise<Comp[]> {
+  const arrived = alias(original, 'arrived');
   const wanted = await database
-    .select({ asset, placard, thumbnail: original.thumbnail, swapId: swap.id })
+    .select({
+      asset,
+      placard,
+      thumbnail: original.thumbnail,
+      swapId: swap.id,
+      coming: arrival,
+      seen: arrived.thumbnail,
+    })
     .from(asset)
     .innerJoin(placard, eq(placard.assetId, asset.id))
     .innerJoin(original, eq(original.sha256, asset.sha256))
     .leftJoin(swap, eq(swap.assetId, asset.id))
+    .leftJoin(arrival, eq(arrival.compId, asset.id))
+    .leftJoin(arrived, eq(arrived.sha256, arrival.sha256))
     .where(
       and(
         eq(asset.siteId, siteId),
@@ -52,7 +59,7 @@ export async function listComps(
         wanted.map(({ asset: { id } }) => id),
       ),
     );
-  return wanted.map(({ asset: row, placard, thumbnail, swapId }) => ({
+  return wanted.map(({ asset: row, placard, thumbnail, swapId, coming, seen }) => ({
     asset: row.id,
     title: placard.title || row.fileName,
     pictureId: placard.pictureId,
@@ -60,29 +67,46 @@ export async function listComps(
     swapped: swapId !== null,
     thumbnail: thumbnail ? store.address(thumbnail) : null,
     buyAt: swapId === null && agency && placard.pictureId ? agency.buyAt(placard.pictureId) : null,
+    coming: coming && {
+      arrival: coming.id,
+      state: coming.state,
+      says: coming.says,
+      thumbnail: seen ? store.address(seen) : null,
+    },
     pages: uses.filter(({ assetId }) => assetId === row.id).map(({ id, title }) => ({ id, title })),
   }));
 }
 
-/** Where the original comes from: an arrival, or the agency it was bought from. */
-interface From {
-  arrival?: string | undefined;
-  /** Said that it is right although it does not look like the comp. */
-  sure: boolean;
+/**
+ * Asks the agency for a comp's original and has it fetched; it takes the comp's place once it is read. Asked twice,
+ * it is fetched once; what was in the way of an earlier one is forgotten. Throws a Problem.
+ */
+export async function fetchBought(
+  database: Database,
+  agency: Agency | null,
+  siteId: string,
+  personId: string,
+  id: string,
+): Promise<void> {
+  const { placard: label } = await waitingComp(database, siteId, id);
+  const { pictureId } = label;
+  if (!agency || pictureId === '')
+    throw new Problem(422, 'No agency is known for this comp. Bring its original in as a file.');
+  const address = await agency.originalOf(pictureId);
+  if (address === null)
+    throw new Problem(422, `${agency.name} says that ${pictureId} is not bought yet. Buy it there first.`);
+  await database.delete(arrival).where(and(eq(arrival.compId, id), eq(arrival.state, 'refused')));
+  const { title, alt, creator, source } = label;
+  const bought = { title, alt, creator, source, pictureId, licence: 'bought' };
+  try {
+    await announceFetches(database, siteId, personId, [{ address, label: bought, compId: id }]);
+  } catch (error) {
+    if (!isDuplicate(error)) throw error;
+  }
 }
 
-/**
- * Puts the original in the place of a comp, in every page at once: label, positions, measures and gaps
- * stay, and its terms become “bought”. Throws a Problem: 409 when it does not look like the comp.
- */
-export async function swapComp(
-  house: { database: Database; store: Store; outbound: Outbound; agency: Agency | null; uploads: string },
-  siteId: string,
-  person: Person,
-  id: string,
-  from: From,
-): Promise<void> {
-  const { database } = house;
+/** A comp with its file and label. Throws a Problem. */
+async function waitingComp(database: Database, siteId: string, id: string) {
   const [comp] = await database
     .select({ asset, placard, original })
     .from(asset)
@@ -95,14 +119,27 @@ export async function swapComp(
       422,
       'This is no comp: its placard names other terms. Somebody may have swapped it already.',
     );
-  const sha256 = from.arrival
-    ? await arrivedFile(database, siteId, from.arrival)
-    : await boughtFile(house, comp.placard.pictureId);
+  return comp;
+}
+
+/**
+ * Puts an original that has arrived in the place of a comp, in every page at once: label, positions, measures and
+ * gaps stay, and its terms become “bought”. Throws a Problem: 409 when it does not look like the comp and nobody is `sure`.
+ */
+export async function swapComp(
+  database: Database,
+  siteId: string,
+  personId: string,
+  id: string,
+  from: { arrival: string; sure: boolean },
+): Promise<void> {
+  const comp = await waitingComp(database, siteId, id);
+  const sha256 = await arrivedFile(database, siteId, from.arrival);
   const [file] = await database.select().from(original).where(eq(original.sha256, sha256));
   if (!file) throw new NotFound('The original is gone again. Bring it in once more.');
   const doubt = unlike(comp.original, file);
   if (doubt && !from.sure) throw new Problem(409, doubt);
-  const writing = { personId: person.id, source: 'swap' as const };
+  const writing = { personId, source: 'swap' as const };
   await database.transaction(async (transaction) => {
     const [still] = await transaction.select().from(placard).where(eq(placard.assetId, id)).for('update');
     if (still?.licence !== 'comp') throw new Problem(422, 'Somebody has swapped it already.');
@@ -113,10 +150,12 @@ export async function swapComp(
       assetId: id,
       versionBefore: comp.asset.versionId,
       places,
-      personId: person.id,
+      personId,
       at: new Date(),
     });
-    if (from.arrival) await transaction.delete(arrival).where(eq(arrival.id, from.arrival));
+    await transaction
+      .delete(arrival)
+      .where(or(eq(arrival.id, from.arrival), and(eq(arrival.compId, id), eq(arrival.state, 'refused'))));
     await refreshSearch(transaction, [id]);
   });
 }
@@ -125,7 +164,7 @@ export async function swapComp(
 export async function undoSwap(
   database: Database,
   siteId: string,
-  person: Person,
+  personId: string,
   id: string,
 ): Promise<void> {
   await database.transaction(async (transaction) => {
@@ -142,7 +181,7 @@ export async function undoSwap(
       .update(asset)
       .set({ versionId, nextVersionId: null, sha256, prepared: 'waiting' })
       .where(eq(asset.id, id));
-    const writing = { personId: person.id, source: 'swap' as const };
+    const writing = { personId, source: 'swap' as const };
     await writeLabels(transaction, siteId, writing, new Map([[id, () => ({ licence: 'comp' })]]));
     const back = Object.entries(row.swap.places ?? {}).map(([before, now]) => [now, before]);
     await changePlaces(transaction, siteId, id, Object.fromEntries(back) as Record<string, string>);
@@ -159,24 +198,6 @@ async function arrivedFile(database: Database, siteId: string, id: string): Prom
     .where(and(eq(arrival.id, id), eq(arrival.siteId, siteId), eq(arrival.state, 'ready')));
   if (!row?.sha256) throw new NotFound('That arrival is gone, or not read yet.');
   return row.sha256;
-}
-
-async function boughtFile(
-  { database, store, outbound, agency, uploads }: Parameters<typeof swapComp>[0],
-  pictureId: string,
-): Promise<string> {
-  if (!agency || pictureId === '')
-    throw new Problem(422, 'No agency is known for this comp. Bring its original in as a file.');
-  const address = await agency.originalOf(pictureId);
-  if (address === null)
-    throw new Problem(422, `${agency.name} says that ${pictureId} is not bought yet. Buy it there first.`);
-  const path = join(uploads, `original-${newId()}`);
-  try {
-    await outbound.download(address, path, { mostBytes: MOST_BYTES, within: 5 * 60_000 }, () => {});
-    return (await storeOriginal(database, store, path)).sha256;
-  } finally {
-    await rm(path, { force: true });
-  }
 }
 
 /** Why a file may not be the picture that a comp stands for, in a sentence; null when it looks the same. */

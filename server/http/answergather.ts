@@ -175,14 +175,15 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
 
   route(router, whoAsks, swapComp, async ({ params, body, person }) => {
     const site = await siteId();
-    const parts = { database, store, outbound, agency, uploads };
-    await refusing(() => swap.swapComp(parts, site, person, params.id, body));
+    const { arrival, sure } = body;
+    if (arrival) await swap.swapComp(database, site, person.id, params.id, { arrival, sure });
+    else await refusing(() => swap.fetchBought(database, agency, site, person.id, params.id));
     runner.wake();
     return {};
   });
 
   route(router, whoAsks, undoSwap, async ({ params, person }) => {
-    await swap.undoSwap(database, await siteId(), person, params.id);
+    await swap.undoSwap(database, await siteId(), person.id, params.id);
     runner.wake();
     return {};
   });

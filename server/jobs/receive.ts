@@ -12,6 +12,8 @@ import { arrival, original } from '../db/schema.ts';
 import { posterFrame, readFilm } from '../film/probe.ts';
 import { alikeTo } from '../holdings/alike.ts';
 import { removeUpload, uploadExists } from '../holdings/arrivals.ts';
+import { swapComp } from '../holdings/swap.ts';
+import { Problem } from '../http/problem.ts';
 import { readEmbedded } from '../imaging/embedded.ts';
 import { Refused } from '../imaging/formats.ts';
 import { convertHeic } from '../imaging/heic.ts';
@@ -25,6 +27,7 @@ export function receiveWork(database: Database, store: Store, uploads: string): 
   return {
     run: async (id) => {
       const [row] = await database.select().from(arrival).where(eq(arrival.id, id));
+      if (row?.state === 'ready') await replaceComp(database, row);
       if (row?.state !== 'reading') return;
       if (!(await uploadExists(uploads, id)))
         throw new Refused('What was sent of this file is gone. Send it again.');
@@ -42,6 +45,7 @@ export function receiveWork(database: Database, store: Store, uploads: string): 
         })
         .where(and(eq(arrival.id, id), eq(arrival.state, 'reading')));
       await removeUpload(uploads, id);
+      await replaceComp(database, row);
     },
     gaveUp: async (id, says) => {
       await database
@@ -51,6 +55,20 @@ export function receiveWork(database: Database, store: Store, uploads: string): 
       await removeUpload(uploads, id);
     },
   };
+}
+
+/** Puts a comp's original in its place now that it is read; what is in the way stands on the arrival. */
+async function replaceComp(
+  database: Database,
+  { id, siteId, personId, compId }: typeof arrival.$inferSelect,
+): Promise<void> {
+  if (compId === null) return;
+  try {
+    await swapComp(database, siteId, personId, compId, { arrival: id, sure: false });
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error;
+    await database.update(arrival).set({ says: error.message }).where(eq(arrival.id, id));
+  }
 }
 
 const written = (label: Partial<Placard>) =>
@@ -66,36 +84,46 @@ type Original = typeof original.$inferSelect;
 export async function storeOriginal(database: Database, store: Store, path: string): Promise<Original> {
   const sha256 = await hashFile(path);
   const [known] = await database.select().from(original).where(eq(original.sha256, sha256));
-  if (known) return known;
+  if (known && (await lies(store, known))) return known;
   const extension = await sniff(path);
   const converted = extension === 'heic' ? await convertHeic(path) : null;
   const { facts, thumbnail, likeness, colour } = await read(converted ?? path, extension);
   const embedded = facts.kind === 'picture' ? await readEmbedded(path) : {};
   const folder = `${sha256.slice(0, 2)}/${sha256}`;
-  const key = `originals/${folder}.${extension}`;
-  await store.putFile(key, path);
-  if (thumbnail) await store.put(`thumbnails/${folder}.webp`, thumbnail);
-  const workKey = converted ? `work/${folder}.jpg` : null;
-  if (workKey && converted) await store.put(workKey, converted);
   const { size } = await stat(path);
   const row: Original = {
     sha256,
-    key,
+    key: `originals/${folder}.${extension}`,
     bytes: size,
     facts,
-    workKey,
+    workKey: converted ? `work/${folder}.jpg` : null,
     embedded,
     likeness,
     colour,
     thumbnail: thumbnail ? `thumbnails/${folder}.webp` : null,
     createdAt: new Date(),
   };
+  const put = async () => {
+    await store.putFile(row.key, path);
+    if (row.thumbnail && thumbnail) await store.put(row.thumbnail, thumbnail);
+    if (row.workKey && converted) await store.put(row.workKey, converted);
+  };
+  await put();
   try {
     await database.insert(original).values(row);
   } catch (error) {
     if (!isDuplicate(error)) throw error;
   }
+  // Whoever was removing the same bytes has ended now, and may have taken what was just put.
+  if (!(await lies(store, row))) await put();
   return row;
+}
+
+/** True when an original's files lie in the store. */
+async function lies(store: Store, { key, thumbnail, workKey }: Original): Promise<boolean> {
+  for (const needed of [key, thumbnail, workKey])
+    if (needed !== null && !(await store.exists(needed))) return false;
+  return true;
 }
 
 /** Up to so many bytes are hashed at once in a thread of their own; larger files part by part. */

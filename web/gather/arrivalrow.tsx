@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { acceptArrivals, type Arrival, type Planned, type Site } from '@placard/core/contract';
 import { termsOf } from '@placard/core/licence';
 import { useMay } from '../kit/asking.ts';
@@ -183,6 +184,14 @@ export function ArrivalRow(props: ArrivalRowProps) {
         {ready && decision.widest && `, no wider than ${decision.widest} px`}
       </p>
       <Said arrival={arrival} />
+      {arrival.forComp && (
+        <p className="mt-0.5 text-[13px] text-soft">
+          The original of a comp.{' '}
+          <Link className="underline" to="?from=agency">
+            {arrival.says ? 'Decide there' : 'It takes its place once it is read'}
+          </Link>
+        </p>
+      )}
       {arrival.says && (
         <p role="alert" className="mt-0.5 text-[13px] text-madder">
           {arrival.says}

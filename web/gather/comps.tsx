@@ -1,8 +1,10 @@
 import { ExternalLink } from 'lucide-react';
 import { Link } from 'react-router';
-import { listComps, swapComp, undoSwap, type Comp } from '@placard/core/contract';
+import { discardArrival, listComps, listJobs, swapComp, undoSwap, type Comp } from '@placard/core/contract';
 import { useAsk, useDo } from '../kit/asking.ts';
+import { Progress } from '../kit/bar.tsx';
 import { Notice } from '../kit/notice.tsx';
+import { Thumbnail } from '../kit/thumbnail.tsx';
 
 /** The comps that wait for their originals, each with its pages and what to do next. */
 export function Comps() {
@@ -32,8 +34,11 @@ export function Comps() {
 function OneComp({ comp }: { comp: Comp }) {
   const swap = useDo(swapComp);
   const back = useDo(undoSwap);
-  const bring = (sure: boolean) => swap.mutate({ params: { id: comp.asset }, body: { sure } });
-  const unlike = swap.error?.status === 409;
+  const discard = useDo(discardArrival);
+  const { coming } = comp;
+  const doubted = coming?.state === 'ready' && coming.says !== null;
+  const bring = () => swap.mutate({ params: { id: comp.asset }, body: {} });
+  const failed = swap.error ?? back.error ?? discard.error;
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -65,6 +70,12 @@ function OneComp({ comp }: { comp: Comp }) {
               Take it back
             </button>
           </>
+        ) : coming && coming.state !== 'refused' && !doubted ? (
+          <OnItsWay
+            coming={coming}
+            title={comp.title}
+            onCancel={() => discard.mutate({ params: { id: coming.arrival } })}
+          />
         ) : (
           <>
             {comp.buyAt && (
@@ -72,30 +83,86 @@ function OneComp({ comp }: { comp: Comp }) {
                 Buy it there <ExternalLink aria-hidden className="size-4" />
               </a>
             )}
-            <button
-              type="button"
-              className="button button-go"
-              disabled={swap.isPending}
-              onClick={() => bring(false)}
-            >
-              {swap.isPending ? 'Fetching the original …' : 'Swap in the original'}
-            </button>
+            {!doubted && (
+              <button type="button" className="button button-go" disabled={swap.isPending} onClick={bring}>
+                Swap in the original
+              </button>
+            )}
           </>
         )}
       </div>
-      {(swap.error ?? back.error) && (
+      {coming && doubted && (
         <Notice
-          severity={unlike ? 'warn' : 'stop'}
+          severity="warn"
           action={
-            unlike && (
-              <button type="button" className="button" onClick={() => bring(true)}>
+            <>
+              <button
+                type="button"
+                className="button"
+                onClick={() =>
+                  swap.mutate({ params: { id: comp.asset }, body: { arrival: coming.arrival, sure: true } })
+                }
+              >
                 It is right: swap all the same
               </button>
-            )
+              <button
+                type="button"
+                className="button-plain"
+                onClick={() => discard.mutate({ params: { id: coming.arrival } })}
+              >
+                Discard it
+              </button>
+            </>
           }
         >
-          {(swap.error ?? back.error)?.message}
+          {coming.says}
+          <div className="mt-1.5 flex gap-4">
+            {[
+              { says: 'The comp', src: comp.thumbnail },
+              { says: 'What was bought', src: coming.thumbnail },
+            ].map(({ says, src }) => (
+              <figure key={says}>
+                <Thumbnail src={src} facts={null} className="h-[104px] w-[156px]" />
+                <figcaption className="caption">{says}</figcaption>
+              </figure>
+            ))}
+          </div>
         </Notice>
+      )}
+      {coming?.state === 'refused' && <Notice severity="stop">{coming.says}</Notice>}
+      {failed && <Notice severity="stop">{failed.message}</Notice>}
+    </>
+  );
+}
+
+/** A comp's original being fetched and read; it takes its place by itself. */
+function OnItsWay({
+  coming,
+  title,
+  onCancel,
+}: {
+  coming: NonNullable<Comp['coming']>;
+  title: string;
+  onCancel: () => void;
+}) {
+  const jobs = useAsk(listJobs);
+  const job = jobs.data?.find(({ subject }) => subject === coming.arrival);
+  const fetching = coming.state === 'fetching';
+  return (
+    <>
+      <div className="w-[220px]">
+        <p className="caption">{fetching ? 'The original is being fetched' : 'The original is being read'}</p>
+        <Progress done={job?.done ?? 0} total={job?.total ?? 0} label={`Fetching the original of ${title}`} />
+      </div>
+      {fetching && (
+        <button
+          type="button"
+          className="button-plain"
+          aria-label={`Cancel fetching the original of ${title}`}
+          onClick={onCancel}
+        >
+          Cancel
+        </button>
       )}
     </>
   );
