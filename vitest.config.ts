@@ -5,7 +5,7 @@ export default defineConfig({
     include: ['{core,server,web,demo,launcher,standins}/**/*.test.{ts,tsx}'],
     exclude: ['**/node_modules/**', '**/dist/**'],
     maxWorkers: '100%',
-    testTimeout: 60_000,
+    testTimeout: 120_000,
     // Opening a server makes a database and its tables; a disk that others keep busy takes its time.
     hookTimeout: 240_000,
   },

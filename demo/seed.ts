@@ -177,7 +177,7 @@ async function takeComp(ask: Ask, section: string): Promise<string> {
       { address: item.address, label: { ...item.label, alt: 'The sky above the ridge on the way up' } },
     ],
   });
-  for (let tries = 0; tries < 100; tries++) {
+  for (let tries = 0; tries < 300; tries++) {
     const here = (await ask<Arrival[]>('GET', '/api/arrivals')).find(({ id }) => id === arrivals[0]);
     if (here?.state === 'refused') throw new Error(`The comp was refused: ${here.says}`);
     if (here?.state === 'ready') {

@@ -7,8 +7,8 @@ export default defineConfig({
   testMatch: '**/*.e2e.ts',
   ...(output ? { outputDir: output } : {}),
   workers: 1,
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   reporter: [['list'], ['json']],
   use: {
     baseURL: process.env['PLACARD_ADDRESS_UNDER_TEST'] ?? 'http://localhost:4600',

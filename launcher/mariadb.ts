@@ -116,7 +116,7 @@ async function stopLeftover(folder: string): Promise<void> {
 }
 
 async function untilItAnswers(url: string, ended: () => boolean, folder: string): Promise<void> {
-  for (let tries = 0; tries < 300; tries++) {
+  for (let tries = 0; tries < 1200; tries++) {
     if (ended()) break;
     try {
       const connection = await mysql.createConnection(url);

@@ -48,14 +48,22 @@ beforeAll(async () => {
     const file = files[request.url ?? ''];
     if (request.url === '/page')
       return response.writeHead(200, { 'content-type': 'text/html' }).end(
-        `<title>A page</title><script type="application/ld+json">${JSON.stringify({
-          '@type': 'ImageObject',
-          contentUrl: '/two%20moons.jpg',
-          name: 'Two moons',
-          creator: 'Jun Ito',
-          license: 'https://creativecommons.org/licenses/by/4.0/',
-        })}</script><img src="one.jpg" alt="First">`,
+        `<title>A page</title><meta property="og:site_name" content="Night pages"><script type="application/ld+json">${JSON.stringify(
+          {
+            '@type': 'ImageObject',
+            contentUrl: '/two%20moons.jpg',
+            name: 'Two moons',
+            creator: 'Jun Ito',
+            license: 'https://creativecommons.org/licenses/by/4.0/',
+          },
+        )}</script><img src="one.jpg" alt="First">`,
       );
+    if (request.url === '/tangled')
+      return response
+        .writeHead(200, { 'content-type': 'text/html' })
+        .end(
+          '<p itemscope itemprop="image" itemtype="https://schema.org/ImageObject"><i>x</i>'.repeat(30_000),
+        );
     if (request.url === '/drip') {
       response.writeHead(200, { 'content-type': 'image/jpeg' });
       slow = true;
@@ -124,9 +132,24 @@ describe('from a web address', () => {
     expect(placard).toMatchObject({
       creator: 'Jun Ito',
       licence: 'cc-by-4.0',
+      source: 'Night pages',
       sourceUrl: `${origin}/page`,
       accessed: new Date().toISOString().slice(0, 10),
     });
+  });
+
+  it('a tangled page holds nobody else up while it is read', async () => {
+    const looking = editor.ask('POST', '/api/gather/look', { address: `${origin}/tangled` });
+    const health = `${server.address.replace('localhost', '127.0.0.1')}/healthz`;
+    const healthy = async () => {
+      expect((await fetch(health)).status).toBe(200);
+      return 'still looking';
+    };
+    let meanwhile = 0;
+    while ((await Promise.race([looking, healthy()])) === 'still looking') meanwhile++;
+    expect((await looking).status).toBe(200);
+    // While the page is taken apart, which takes seconds, the server answers others.
+    expect(meanwhile).toBeGreaterThan(30);
   });
 
   it('a file is shown before it is taken', async () => {

@@ -1,1 +1,1 @@
-export { mediaOnPage, type FoundMedia } from './mediaonpage.ts';
+export { mediaOnPage, type ForeignPage, type FoundMedia } from './mediaonpage.ts';

@@ -16,14 +16,17 @@ const DEEPEST = 12;
 
 /** The media objects in a JSON-LD text (schema.org); nothing where it is no JSON. */
 export function linkedData(text: string): LinkedMedia[] {
-  let whole: unknown;
   try {
-    whole = JSON.parse(text);
+    return mediaIn(JSON.parse(text));
   } catch {
     return [];
   }
+}
+
+/** The media objects in what JSON-LD says, at any depth. */
+export function mediaIn(value: unknown): LinkedMedia[] {
   const found: LinkedMedia[] = [];
-  visit(whole, found, 0);
+  visit(value, found, 0);
   return found;
 }
 

@@ -69,6 +69,60 @@ describe('media on a page', () => {
     ]);
   });
 
+  it('are not taken for what a figure of something else says, though the page shows them as its own', () => {
+    const found = on(`<meta property="og:image" content="/own.jpg">
+      <figure><img src="/other.jpg"><figcaption><a rel="license" href="https://creativecommons.org/publicdomain/zero/1.0/">free</a>,
+      by <span property="cc:attributionName">Ines Falk</span></figcaption></figure>`);
+    expect(
+      found.map(({ address, licence, creator }) => [address.split('/').at(-1), licence, creator]),
+    ).toEqual([
+      ['other.jpg', 'cc0-1.0', 'Ines Falk'],
+      ['own.jpg', 'unknown', ''],
+    ]);
+  });
+
+  it('carry the attribution that ccREL gives in RDFa', () => {
+    const [found] = on(`<meta property="og:image" content="/ridge.jpg">
+      <p xmlns:cc="http://creativecommons.org/ns#"><a rel="cc:attributionURL" href="/ridge">The ridge</a> by
+      <a rel="cc:attributionURL dct:creator" property="cc:attributionName" href="https://holt.example/">Maren  Holt</a>, under
+      <a rel="license noopener" href="https://creativecommons.org/licenses/by/4.0/">CC BY</a></p>`);
+    expect(found).toMatchObject({
+      creator: 'Maren Holt',
+      creatorUrl: 'https://holt.example/',
+      licence: 'cc-by-4.0',
+    });
+  });
+
+  it('carry what microdata says of them', () => {
+    const found = on(`<div itemscope itemtype="https://schema.org/Article">
+      <h1 itemprop="name">Nights</h1>
+      <div itemprop="image" itemscope itemtype="https://schema.org/ImageObject">
+        <img itemprop="contentUrl" src="/files/9.jpg" alt="A ridge">
+        <span itemprop="creator" itemscope itemtype="https://schema.org/Person">
+          <meta itemprop="name" content="Maren Holt"><a itemprop="url" href="/people/4">her page</a></span>
+        <a itemprop="license" href="https://creativecommons.org/licenses/by-sa/4.0/">terms</a>
+        <b itemprop="name">The <i>ridge</i></b>
+      </div></div>`);
+    expect(found).toEqual([
+      {
+        address: 'https://pictures.example/files/9.jpg',
+        kind: 'picture',
+        title: 'The ridge',
+        alt: 'A ridge',
+        creator: 'Maren Holt',
+        creatorUrl: 'https://pictures.example/people/4',
+        licence: 'cc-by-sa-4.0',
+        licenceUrl: 'https://creativecommons.org/licenses/by-sa/4.0/',
+      },
+    ]);
+  });
+
+  it('stand on a site that may say its name', () => {
+    const site = (html: string) => mediaOnPage(html, PAGE).site;
+    expect(site('<meta property="og:site_name" content=" The  night library ">')).toBe('The night library');
+    expect(site('<p>Nights</p>')).toBe('');
+  });
+
   it('with a licence that is not on our list keep its address, and are of unknown licence', () => {
     const [found] = on(
       '<meta property="og:image" content="/a.jpg"><link rel="license" href="https://own.example/terms">',
@@ -96,6 +150,9 @@ describe('media on a page', () => {
         '{"@type":"ImageObject","contentUrl":"',
         '</script>',
         '<base href="',
+        '<div itemscope itemtype="https://schema.org/ImageObject">',
+        '<a itemprop="contentUrl license __proto__ constructor" href="',
+        '<a property="cc:attributionName" href="',
         '//',
       ),
     );
@@ -111,6 +168,8 @@ describe('media on a page', () => {
 
   it('are looked for without end in neither depth nor length', () => {
     expect(on(`${'<div>'.repeat(100_000)}<img src="deep.jpg">`)).toEqual([]);
+    const item = '<div itemscope itemprop="image" itemtype="https://schema.org/ImageObject">';
+    expect(on(`${item.repeat(20_000)}<img itemprop="contentUrl" src="deep.jpg">`)).toEqual([]);
     expect(
       on(
         '<img src="a.jpg">'.repeat(2) +

@@ -1,7 +1,9 @@
 import { parse, type DefaultTreeAdapterTypes as Tree } from 'parse5';
 import { licenceOfDeed } from '../licence/index.ts';
 import { plainLine } from '../page/text.ts';
-import { linkedData, type LinkedMedia } from './linkeddata.ts';
+import { attribute, textOf, wordsOf } from './elements.ts';
+import { linkedData, mediaIn, type LinkedMedia } from './linkeddata.ts';
+import { isItem, itemIn } from './microdata.ts';
 
 /** A picture, film or sound that a page shows, with what the page says of it. Empty text: it says nothing. */
 export interface FoundMedia {
@@ -18,6 +20,8 @@ export interface FoundMedia {
 }
 
 const MOST = 300;
+/** Characters of which a line is made. */
+const LONGEST = 2000;
 /** How many elements within one another are looked into; a made-up page may have any number. */
 const DEEPEST = 300;
 const DEEPEST_IN_FIGURE = 6;
@@ -28,44 +32,60 @@ interface Page {
   base: URL;
   found: Map<string, FoundMedia>;
   titles: { page: string; shared: string };
-  /** The licence the page gives for itself. */
-  licenceUrl: string;
+  /** What the site calls itself. */
+  site: string;
+  /** Whose it is and under which licence, as the page says of itself. */
+  terms: Terms;
   main: string[];
   linked: LinkedMedia[];
 }
 
+/** What is said of whose something is, and under which licence (ccREL); addresses as they stand there. */
+type Terms = Pick<FoundMedia, 'licenceUrl' | 'creator' | 'creatorUrl'>;
+const NOTHING_SAID: Readonly<Terms> = { licenceUrl: '', creator: '', creatorUrl: '' };
+
+/** A page that somebody else wrote, as far as its media go. */
+export interface ForeignPage {
+  title: string;
+  /** What the site calls itself; empty where it does not. */
+  site: string;
+  media: FoundMedia[];
+}
+
 /**
  * Lists the media on a foreign page (HTML parsing algorithm), each once, what the page says most about first:
- * JSON-LD (schema.org ImageObject, VideoObject, AudioObject), Open Graph, rel=license, and the elements themselves.
- * Only http and https addresses are listed. Never throws.
+ * JSON-LD and microdata (schema.org ImageObject, VideoObject, AudioObject), Open Graph, rel=license and ccREL's
+ * attribution, and the elements themselves. Only http and https addresses are listed. Never throws.
  */
-export function mediaOnPage(html: string, address: string): { title: string; media: FoundMedia[] } {
+export function mediaOnPage(html: string, address: string): ForeignPage {
   const page: Page = {
     base: new URL(address),
     found: new Map(),
     titles: { page: '', shared: '' },
-    licenceUrl: '',
+    site: '',
+    terms: { ...NOTHING_SAID },
     main: [],
     linked: [],
   };
-  walk(parse(html, { scriptingEnabled: false }), page, { licenceUrl: '', caption: '' });
-  for (const main of page.main)
-    add(page, main, { title: page.titles.shared || page.titles.page, licenceUrl: page.licenceUrl });
+  walk(parse(html, { scriptingEnabled: false }), page, OUTSIDE);
+  const title = page.titles.shared || page.titles.page;
+  for (const main of page.main) add(page, main, { title, ...page.terms });
   for (const media of page.linked)
-    add(page, media.address, { ...media, licenceUrl: media.licenceUrl || page.licenceUrl }, media.kind);
+    add(page, media.address, { ...media, licenceUrl: media.licenceUrl || page.terms.licenceUrl }, media.kind);
   const media = [...page.found.values()].toSorted((a, b) => weight(b) - weight(a));
-  return { title: page.titles.shared || page.titles.page, media: media.slice(0, MOST) };
+  return { title, site: page.site, media: media.slice(0, MOST) };
 }
 
 /** How much a page says of one thing; the sort is stable, so equals stay in the page's order. */
 const weight = ({ creator, licence, licenceUrl, title }: FoundMedia): number =>
   (licence === 'unknown' ? 0 : 4) + (creator ? 2 : 0) + (licenceUrl ? 1 : 0) + (title ? 0.5 : 0);
 
-/** What stands round an element: the nearest figure's licence and caption. */
-interface Round {
-  licenceUrl: string;
+/** What stands round an element: the nearest figure's terms and caption. */
+interface Round extends Terms {
   caption: string;
 }
+/** Round what stands in no figure: there the page speaks of itself. */
+const OUTSIDE: Readonly<Round> = { ...NOTHING_SAID, caption: '' };
 
 function walk(node: Tree.Node, page: Page, round: Round, depth = 0): void {
   if (!('childNodes' in node) || depth > DEEPEST) return;
@@ -77,19 +97,23 @@ function walk(node: Tree.Node, page: Page, round: Round, depth = 0): void {
   }
 }
 
-function read(element: Tree.Element, page: Page, { licenceUrl, caption }: Round): void {
+function read(element: Tree.Element, page: Page, round: Round): void {
+  const { caption, ...terms } = round;
   const get = (name: string) => attribute(element, name);
-  const figure = { licenceUrl, title: caption };
+  const figure = { ...terms, title: caption };
+  if (isItem(element)) page.linked.push(...mediaIn(itemIn(element)));
+  if (round === OUTSIDE) readTerms(element, page.terms);
   switch (element.tagName) {
     case 'base':
       if (URL.canParse(get('href'), page.base)) page.base = new URL(get('href'), page.base);
       break;
     case 'title':
-      page.titles.page ||= plainLine(textOf(element), 300);
+      page.titles.page ||= plainLine(textOf(element, LONGEST), 300);
       break;
     case 'meta':
       if (/^og:(image|video|audio)(:secure_url|:url)?$/.test(get('property'))) page.main.push(get('content'));
       if (get('property') === 'og:title') page.titles.shared ||= plainLine(get('content'), 300);
+      if (get('property') === 'og:site_name') page.site ||= plainLine(get('content'), 300);
       break;
     case 'script':
       if (get('type').toLowerCase() === 'application/ld+json')
@@ -107,24 +131,32 @@ function read(element: Tree.Element, page: Page, { licenceUrl, caption }: Round)
       if (within !== 'picture') add(page, get('src'), figure);
       break;
     }
-    case 'link':
     case 'a':
-      if (get('rel').toLowerCase().split(/\s+/).includes('license'))
-        page.licenceUrl ||= absolute(page, get('href'));
-      else if (element.tagName === 'a') add(page, get('href'), figure);
+      if (!wordsOf(element, 'rel').includes('license')) add(page, get('href'), figure);
       break;
   }
 }
 
+/** Reads what an element says of the terms: rel=license, and ccREL's attribution in RDFa, under whichever prefix. */
+function readTerms(element: Tree.Element, terms: Terms): void {
+  const says = (name: string, term: string) => wordsOf(element, name).some((word) => word.endsWith(term));
+  const href = attribute(element, 'href');
+  if (['a', 'link'].includes(element.tagName) && wordsOf(element, 'rel').includes('license'))
+    terms.licenceUrl ||= href;
+  if (says('property', ':attributionname') && terms.creator === '') {
+    terms.creator = attribute(element, 'content') || textOf(element, LONGEST);
+    terms.creatorUrl ||= href;
+  }
+}
+
 function figureOf(figure: Tree.Element): Round {
-  const round: Round = { licenceUrl: '', caption: '' };
+  const round: Round = { ...OUTSIDE };
   const look = (node: Tree.Node, depth: number): void => {
     if (!('childNodes' in node) || depth > DEEPEST_IN_FIGURE) return;
     for (const child of node.childNodes) {
       if (!('tagName' in child)) continue;
-      if (child.tagName === 'a' && attribute(child, 'rel').toLowerCase().split(/\s+/).includes('license'))
-        round.licenceUrl ||= attribute(child, 'href');
-      if (child.tagName === 'figcaption') round.caption ||= plainLine(textOf(child), 300);
+      readTerms(child, round);
+      if (child.tagName === 'figcaption') round.caption ||= plainLine(textOf(child, LONGEST), 300);
       look(child, depth + 1);
     }
   };
@@ -176,13 +208,4 @@ function largestOf(srcset: string): string {
     .map((part) => part.trim().split(/\s+/))
     .map(([address = '', size = '1x']) => ({ address, size: Number.parseFloat(size) || 0 }));
   return candidates.toSorted((a, b) => b.size - a.size)[0]?.address ?? '';
-}
-
-function attribute(element: Tree.Element, name: string): string {
-  return element.attrs.find((attribute) => attribute.name === name)?.value ?? '';
-}
-
-function textOf(node: Tree.Node): string {
-  if ('value' in node) return node.value;
-  return 'childNodes' in node ? node.childNodes.map(textOf).join('') : '';
 }

@@ -1,6 +1,6 @@
 import { readFile, stat } from 'node:fs/promises';
 import { cleanDrawing, UnreadableDrawing } from '@placard/core/drawing';
-import { threadsOf } from './threads.ts';
+import { threadsOf } from '../threads.ts';
 
 /** Larger drawings are shown as pictures made of them. */
 const MOST_BYTES = 3_000_000;

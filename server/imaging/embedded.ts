@@ -1,7 +1,7 @@
 import { open } from 'node:fs/promises';
 import sharp from 'sharp';
 import type { EmbeddedFields } from '@placard/core/credit';
-import { threadsOf } from './threads.ts';
+import { threadsOf } from '../threads.ts';
 
 /** What comes later in a file is not looked for. JPEG says it all before its picture begins; others may say it at their end. */
 const [READ, READ_OF_JPEG] = [6_000_000, 500_000];

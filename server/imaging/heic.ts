@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { Refused } from './formats.ts';
-import { threadsOf } from './threads.ts';
+import { threadsOf } from '../threads.ts';
 
 /** Decoding takes four bytes a pixel, twice. */
 const MOST_PIXELS = 60_000_000;

@@ -1,5 +1,5 @@
 import { open, pixelsOf, type Pixels } from './seen.ts';
-import { threadsOf } from './threads.ts';
+import { threadsOf } from '../threads.ts';
 
 interface Task {
   width: number;

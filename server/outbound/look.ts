@@ -1,12 +1,18 @@
 import type { Found, Kind, Looked } from '@placard/core/contract';
 import type { Placard } from '@placard/core/credit';
-import { mediaOnPage, type FoundMedia } from '@placard/core/foreign';
+import type { FoundMedia, ForeignPage } from '@placard/core/foreign';
 import { plainFileName } from '@placard/core/naming';
 import { MIME_BY_EXTENSION, Refused } from '../imaging/formats.ts';
 import { sniffHead } from '../imaging/sniff.ts';
+import { threadsOf } from '../threads.ts';
 import type { Outbound } from './outbound.ts';
 
 const MOST_HTML = 3_000_000;
+const READ_WITHIN = 15_000;
+
+const threads = threadsOf<{ html: string; address: string }, ForeignPage>(
+  new URL('./mediaonpage.worker.ts', import.meta.url),
+);
 
 /** Makes the address, on the users'-content origin, of a small picture of what stands elsewhere. */
 export type PreviewOf = (address: string) => string;
@@ -17,8 +23,9 @@ export async function lookAt(outbound: Outbound, raw: string, previewOf: Preview
   const { url, type, bytes, head } = await outbound.peek(address);
   if (type === 'text/html' || type === 'application/xhtml+xml') {
     const page = await outbound.text(url.href, { mostBytes: MOST_HTML, within: 20_000 });
-    const { title, media } = mediaOnPage(page.text, page.url.href);
-    const found = media.map((item) => foundOf(item, page.url, previewOf));
+    const { title, site, media } = await readPage(page.text, page.url);
+    const source = { source: site || page.url.hostname, sourceUrl: page.url.href };
+    const found = media.map((item) => foundOf(item, source, previewOf));
     return { kind: 'page', address: page.url.href, title, bytes: null, found };
   }
   const extension = await sniffHead(head).catch(() => {
@@ -29,10 +36,18 @@ export async function lookAt(outbound: Outbound, raw: string, previewOf: Preview
     address: url.href,
     kind,
     preview: kind === 'picture' ? previewOf(url.href) : null,
-    label: sourceOf(url, url),
+    label: { source: url.hostname, sourceUrl: url.href },
     licenceUrl: '',
   };
   return { kind: 'media', address: url.href, title: plainFileName(url.pathname), bytes, found: [found] };
+}
+
+async function readPage(html: string, url: URL): Promise<ForeignPage> {
+  try {
+    return await threads.run({ html, address: url.href }, { signal: AbortSignal.timeout(READ_WITHIN) });
+  } catch {
+    throw new Refused(`The page at ${url.host} is too tangled to be read. Give the address of a file on it.`);
+  }
 }
 
 function kindOf(extension: string): Kind {
@@ -40,7 +55,11 @@ function kindOf(extension: string): Kind {
   return kind === 'video' ? 'film' : kind === 'audio' ? 'sound' : 'picture';
 }
 
-function foundOf(item: FoundMedia, page: URL, previewOf: PreviewOf): Found {
+function foundOf(
+  item: FoundMedia,
+  source: Pick<Placard, 'source' | 'sourceUrl'>,
+  previewOf: PreviewOf,
+): Found {
   const { address, kind, licence, licenceUrl, title, alt, creator, creatorUrl } = item;
   const said = Object.fromEntries(
     Object.entries({ title, alt, creator, creatorUrl }).filter(([, text]) => text !== ''),
@@ -49,12 +68,7 @@ function foundOf(item: FoundMedia, page: URL, previewOf: PreviewOf): Found {
     address,
     kind,
     preview: kind === 'picture' ? previewOf(address) : null,
-    label: { ...said, ...(licence === 'unknown' ? {} : { licence }), ...sourceOf(page, new URL(address)) },
+    label: { ...said, ...(licence === 'unknown' ? {} : { licence }), ...source },
     licenceUrl,
   };
-}
-
-/** The source as a placard names it: the page where there is one, else the file itself. */
-function sourceOf(page: URL, file: URL): Pick<Placard, 'source' | 'sourceUrl'> {
-  return { source: page.hostname || file.hostname, sourceUrl: page.href };
 }

@@ -65,7 +65,7 @@ export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenSer
         },
       },
     );
-    for (let tries = 0; tries < 300; tries++) {
+    for (let tries = 0; tries < 1200; tries++) {
       if (started.exitCode !== null) throw new Error('The server ended by itself.');
       const answer = await fetch(`http://127.0.0.1:${at}/healthz`, {
         signal: AbortSignal.timeout(2_000),
@@ -166,12 +166,12 @@ function anyPort(): Promise<number> {
 
 export const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
-/** Asks again and again until the answer is there. Throws after half a minute. */
+/** Asks again and again until the answer is there. Throws after a minute. */
 export async function until<T>(question: () => Promise<T | undefined | false | null>): Promise<T> {
-  for (let tries = 0; tries < 200; tries++) {
+  for (let tries = 0; tries < 400; tries++) {
     const answer = await question();
     if (answer) return answer;
     await pause(150);
   }
-  throw new Error('It did not happen within half a minute.');
+  throw new Error('It did not happen within a minute.');
 }

@@ -79,7 +79,7 @@ function page(picture: Picture, origin: string): string {
     height,
   };
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${title} · Commonfield</title>
-<meta property="og:title" content="${title}"><meta property="og:image" content="${origin}/files/${number}.jpg">
+<meta property="og:site_name" content="Commonfield"><meta property="og:title" content="${title}"><meta property="og:image" content="${origin}/files/${number}.jpg">
 <script type="application/ld+json">${JSON.stringify(linked)}</script>
 <style>body{font:17px/1.5 sans-serif;margin:2em auto;max-width:52em}img{max-width:100%}</style></head>
 <body><h1>${title}</h1><figure><img src="/files/${number}.jpg" width="${width}" height="${height}" alt="${description}">

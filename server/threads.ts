@@ -9,8 +9,8 @@ interface Limits {
 
 /**
  * Threads for work that would hold up everything else, or that hostile bytes could hold up; they begin when they are
- * needed and end a minute after. `file` is plain JavaScript, since a thread begins without whatever translates the rest;
- * what it gives as its default is called with each task. A task is given up by its signal, its thread with it.
+ * needed and end a minute after. What `file` gives as its default is called with each task; plain JavaScript begins
+ * sooner. A task is given up by its signal, its thread with it.
  */
 export const threadsOf = <Task, Answer>(file: URL, { most = 1, megabytes = 512 }: Limits = {}) =>
   new Piscina<Task, Answer>({
@@ -18,6 +18,6 @@ export const threadsOf = <Task, Answer>(file: URL, { most = 1, megabytes = 512 }
     minThreads: 0,
     maxThreads: most,
     idleTimeout: 60_000,
-    execArgv: [],
+    execArgv: file.pathname.endsWith('.ts') ? ['--import', import.meta.resolve('tsx')] : [],
     resourceLimits: { maxOldGenerationSizeMb: megabytes },
   });
