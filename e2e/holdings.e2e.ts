@@ -121,6 +121,12 @@ test('the ledger sorts by what stands in its columns', async ({ page }) => {
   await column.getByRole('button').click();
   await expect(column).toHaveAttribute('aria-sort', 'descending');
   await expect(page.getByRole('row').nth(1)).toContainText('4,000 × 3,000');
+  for (const name of ['Title', 'Bytes', 'Added', 'By', 'Licence', 'In pages']) {
+    const other = page.getByRole('columnheader', { name, exact: true });
+    await other.getByRole('button').click();
+    await expect(other).toHaveAttribute('aria-sort', /ascending|descending/);
+    await expect(page.getByRole('row').nth(1)).not.toHaveText('');
+  }
 });
 
 test('sections are begun, renamed, moved and merged, and what they hold goes along', async ({ page }) => {

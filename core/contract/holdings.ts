@@ -85,8 +85,10 @@ const whole = (least: number, most: number) =>
 const day = v.optional(v.pipe(v.string(), v.isoDate('Write the day as year-month-day.')));
 const yes = v.optional(v.literal('yes'));
 
-export const SORTS = ['added', 'title', 'bytes', 'pixels', 'licence', 'uses', 'placed'] as const;
+export const SORTS = ['added', 'title', 'bytes', 'pixels', 'by', 'licence', 'uses', 'placed'] as const;
 export type Sort = (typeof SORTS)[number];
+/** What is sorted from A to Z unless it is asked otherwise; the rest begins with the most. */
+export const SORTED_UP: ReadonlySet<string> = new Set(['title', 'by', 'licence']);
 export const LACKS = ['alt', 'credit', 'licence', 'label', 'prep'] as const;
 
 /** What is looked for: all conditions must hold. */

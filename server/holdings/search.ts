@@ -14,9 +14,9 @@ import {
   sql,
   type SQL,
 } from 'drizzle-orm';
-import { FACETS, type Asset, type Counts, type Facet, type Search } from '@placard/core/contract';
+import { FACETS, SORTED_UP, type Asset, type Counts, type Facet, type Search } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
-import { asset, searchRow, section, shortlisted } from '../db/schema.ts';
+import { asset, searchRow, section, shortlisted, user } from '../db/schema.ts';
 import type { Store } from '../store/store.ts';
 import { readAssets } from './assets.ts';
 
@@ -120,11 +120,12 @@ function orderOf(query: Search): SQL[] {
     title: searchRow.title,
     bytes: searchRow.bytes,
     pixels: searchRow.pixels,
+    by: sql`(select ${user.name} from ${user} where ${user.id} = ${searchRow.personId})`,
     licence: searchRow.licence,
     uses: searchRow.uses,
     placed: searchRow.placedAt,
   }[query.sort];
-  const up = query.order ? query.order === 'up' : query.sort === 'title' || query.sort === 'licence';
+  const up = query.order ? query.order === 'up' : SORTED_UP.has(query.sort);
   const way = up ? asc : desc;
   return [way(column), way(searchRow.assetId)];
 }

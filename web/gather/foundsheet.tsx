@@ -25,7 +25,7 @@ export function FoundSheet({
   };
   return (
     <>
-      <ul className="grid max-h-[46vh] grid-cols-[repeat(auto-fill,minmax(168px,1fr))] gap-x-3 gap-y-4 overflow-y-auto p-1">
+      <ul className="grid max-h-[52vh] grid-cols-[repeat(auto-fill,minmax(168px,1fr))] gap-x-3 gap-y-4 overflow-y-auto border-b border-rule p-1">
         {found.map((item) => {
           const on = chosen.has(item.address);
           const name = item.label.title || item.label.alt || item.address.split('/').at(-1) || item.kind;

@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import type { Sort } from '@placard/core/contract';
+import { SORTED_UP, type Sort } from '@placard/core/contract';
 import { Thumbnail } from '../kit/thumbnail.tsx';
 import { ago, inBytes, inPixels } from '../kit/words.ts';
 import { useTerms } from '../placard/useterms.ts';
@@ -13,11 +13,11 @@ const COLUMNS: { title: string; sort?: Sort; right?: boolean }[] = [
   { title: 'Pixels', sort: 'pixels' },
   { title: 'Bytes', sort: 'bytes', right: true },
   { title: 'Added', sort: 'added' },
-  { title: 'By' },
+  { title: 'By', sort: 'by' },
   { title: 'Licence', sort: 'licence' },
   { title: 'In pages', sort: 'uses', right: true },
 ];
-const GRID = 'grid grid-cols-[minmax(130px,1fr)_100px_64px_76px_80px_92px_52px] gap-x-2.5';
+const GRID = 'grid grid-cols-[minmax(130px,1fr)_88px_54px_66px_76px_88px_52px] gap-x-2.5';
 
 /** One line each, in columns that sort; only the lines in view are drawn. */
 export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 'down') => void }) {
@@ -25,7 +25,7 @@ export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 
   const { termsOf } = useTerms();
   const nameOf = (licence: string) => termsOf(licence).short || termsOf(licence).name;
   const sort = asked.sort ?? 'added';
-  const up = asked.order ? asked.order === 'up' : sort === 'title' || sort === 'licence';
+  const up = asked.order ? asked.order === 'up' : SORTED_UP.has(sort);
   const lines = useVirtualizer({
     count: total,
     getScrollElement: () => scroller.current,
@@ -102,10 +102,10 @@ export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 
                       </span>
                     </button>
                   </span>
-                  <span role="cell" className="font-mono whitespace-nowrap">
+                  <span role="cell" className="whitespace-nowrap tabular-nums">
                     {asset.facts.width > 0 ? inPixels(asset.facts.width, asset.facts.height) : ''}
                   </span>
-                  <span role="cell" className="text-right font-mono whitespace-nowrap">
+                  <span role="cell" className="text-right whitespace-nowrap tabular-nums">
                     {inBytes(asset.bytes)}
                   </span>
                   <span role="cell" className="truncate">
@@ -117,7 +117,7 @@ export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 
                   <span role="cell" className="truncate">
                     {nameOf(asset.placard.licence)}
                   </span>
-                  <span role="cell" className="text-right font-mono">
+                  <span role="cell" className="text-right tabular-nums">
                     {asset.uses}
                   </span>
                 </>

@@ -23,7 +23,11 @@ export function CreditView({ asset, site }: { asset: AssetDetail; site: Site }) 
   const small = asset.renditions.find(({ width }) => width >= 320)?.url ?? asset.thumbnail;
   if (runs.length === 0)
     return (
-      <p className="text-soft">There is nothing to print: no creator, and terms that ask for nothing.</p>
+      <p className="text-soft">
+        {placard.licence === 'unknown'
+          ? 'There is nothing to print yet: neither its creator nor its terms are known.'
+          : 'There is nothing to print: no creator, and terms that ask for nothing.'}
+      </p>
     );
   const picture = small ? (
     <img src={small} alt="" className="block w-full" />

@@ -79,7 +79,7 @@ export function CropArea({ label, rectangle, size, scale, ratio, words, onChange
         {...drag(rectangle, 'all')}
       >
         <span
-          className={`absolute left-0 bg-white px-1.5 font-mono text-[12px] whitespace-nowrap text-[#1f2328] ${y * scale > 24 ? '-top-[21px]' : 'top-0'}`}
+          className={`absolute left-2 bg-white px-1.5 font-mono text-[12px] whitespace-nowrap text-[#1f2328] ${y * scale > 24 ? '-top-[23px]' : 'top-2'}`}
         >
           {words}
         </span>

@@ -79,7 +79,10 @@ export default function Prep() {
         </div>
         <AssetStrip
           label="Pictures and films"
-          assets={shown}
+          // What is worked on may be older than what is at hand.
+          assets={
+            asset.data && shown.every((other) => other.id !== asset.data?.id) ? [asset.data, ...shown] : shown
+          }
           chosen={id}
           onChoose={(chosen) => {
             select(chosen);
