@@ -53,8 +53,8 @@ export class Runner {
   }
 
   async #run(): Promise<void> {
-    // One more than there are cores: while one waits for the disk, the others compute.
-    const places = availableParallelism() + 1;
+    // Two more than there are cores: while some wait for the disk or the database, the others compute.
+    const places = availableParallelism() + 2;
     while (!this.#stopped) {
       const row = this.#running.size < places ? await this.#next() : undefined;
       if (row) {
