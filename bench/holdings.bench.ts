@@ -126,8 +126,12 @@ async function bareStatements(
     );
 }
 
-/** Fills an empty database with made-up assets, through the same tables and the same gathering as real ones; in the site that there is, else in a new one. */
-export async function fill(database: Database): Promise<string> {
+/** Fills an empty database with made-up assets, through the same tables and the same gathering as real ones; in the site that there is, else in a new one.
+ * Each shows one of the small pictures in the store that are given, in turn. */
+export async function fill(
+  database: Database,
+  seen: readonly { key: string; thumbhash: string }[] = [],
+): Promise<string> {
   const [there] = await database.select().from(site);
   const siteId = there?.id ?? 'site-of-the-bench';
   if (!there)
@@ -176,8 +180,9 @@ export async function fill(database: Database): Promise<string> {
           animated: false,
           transparent: false,
           orientation: 1,
-          thumbhash: null,
+          thumbhash: seen[number % seen.length]?.thumbhash ?? null,
         },
+        thumbnail: seen[number % seen.length]?.key ?? null,
         colour: pick(COLOURS, Math.floor(number / 3)),
         createdAt: new Date(),
       })),

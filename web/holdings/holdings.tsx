@@ -26,9 +26,11 @@ export default function Holdings() {
   const [viewed, setViewed] = useState<{ asset: Asset; index: number } | null>(null);
   const [arranging, setArranging] = useState(false);
   const scroller = useRef<HTMLDivElement>(null);
+  // The order changes no count, except that what was never placed is not among the last placed.
+  const counting = asked.sort === 'placed' ? asked : { ...asked, sort: undefined, order: undefined };
   const counted = useAsk(
     listAssets,
-    { query: { ...asked, counted: 'yes', limit: '0' } as never },
+    { query: { ...counting, counted: 'yes', limit: '0' } as never },
     { placeholderData: (before) => before },
   );
   const total = counted.data?.total ?? 0;

@@ -1,7 +1,7 @@
 import { FileAudio, Film, ImageOff } from 'lucide-react';
-import { useMemo, useState } from 'react';
-import { thumbHashToDataURL } from 'thumbhash';
+import { useState } from 'react';
 import type { Facts } from '@placard/core/contract';
+import { usePlaceholder } from './useplaceholder.ts';
 
 /** A small picture of a file, over its blurred placeholder until it has loaded. */
 export function Thumbnail({
@@ -16,10 +16,7 @@ export function Thumbnail({
   className?: string;
 }) {
   const [loaded, setLoaded] = useState(false);
-  const placeholder = useMemo(() => {
-    if (!facts?.thumbhash) return undefined;
-    return thumbHashToDataURL(Uint8Array.from(atob(facts.thumbhash), (character) => character.charCodeAt(0)));
-  }, [facts?.thumbhash]);
+  const placeholder = usePlaceholder(facts?.thumbhash, loaded || !src);
   if (!src) {
     const Icon = facts?.kind === 'sound' ? FileAudio : ImageOff;
     return (
@@ -30,7 +27,7 @@ export function Thumbnail({
   }
   return (
     <span className={`relative block overflow-hidden bg-paper ${className}`}>
-      {placeholder && !loaded && (
+      {placeholder && (
         <img
           src={placeholder}
           alt=""
