@@ -1,5 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import {
+  memo,
   useEffect,
   useLayoutEffect,
   useState,
@@ -57,6 +58,7 @@ export function ContactSheet({ asked, total, scroller, chosen, onPick, onOpen, o
       {visible.flatMap((row) =>
         Array.from({ length: Math.min(columns, total - row.index * columns) }, (_, column) => {
           const index = row.index * columns + column;
+          const asset = assetAt(index);
           return (
             <div
               key={index}
@@ -71,8 +73,8 @@ export function ContactSheet({ asked, total, scroller, chosen, onPick, onOpen, o
               }}
             >
               <Cell
-                asset={assetAt(index)}
-                chosen={chosen}
+                asset={asset}
+                chosen={asset !== undefined && chosen.has(asset.id)}
                 onPick={onPick}
                 onOpen={onOpen}
                 onKey={onKey}
@@ -87,7 +89,8 @@ export function ContactSheet({ asked, total, scroller, chosen, onPick, onOpen, o
   );
 }
 
-function Cell({
+/** Drawn anew only when something of it changes, since scrolling moves all of them again and again. */
+const Cell = memo(function Cell({
   asset,
   chosen,
   index,
@@ -95,8 +98,9 @@ function Cell({
   onOpen,
   onKey,
   termsOf,
-}: Pick<SheetProps, 'chosen' | 'onPick' | 'onOpen' | 'onKey'> & {
+}: Pick<SheetProps, 'onPick' | 'onOpen' | 'onKey'> & {
   asset: Asset | undefined;
+  chosen: boolean;
   index: number;
   termsOf: ReturnType<typeof useTerms>['termsOf'];
 }) {
@@ -105,7 +109,7 @@ function Cell({
   return (
     <button
       type="button"
-      aria-pressed={chosen.has(asset.id)}
+      aria-pressed={chosen}
       data-index={index}
       onClick={(event) => onPick(asset, index, howOf(event))}
       onDoubleClick={() => onOpen(asset)}
@@ -127,7 +131,7 @@ function Cell({
       </span>
     </button>
   );
-}
+});
 
 function useWidth(element: RefObject<HTMLElement | null>): number {
   const [width, setWidth] = useState(700);

@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { SORTED_UP, type Sort } from '@placard/core/contract';
+import { memo } from 'react';
+import { SORTED_UP, type Asset, type Sort } from '@placard/core/contract';
 import { Thumbnail } from '../kit/thumbnail.tsx';
 import { ago, inBytes, inPixels } from '../kit/words.ts';
 import { useTerms } from '../placard/useterms.ts';
@@ -23,7 +24,6 @@ const GRID = 'grid grid-cols-[minmax(130px,1fr)_88px_54px_66px_76px_88px_52px] g
 export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 'down') => void }) {
   const { asked, total, scroller, chosen, onPick, onOpen, onKey, onSort } = props;
   const { termsOf } = useTerms();
-  const nameOf = (licence: string) => termsOf(licence).short || termsOf(licence).name;
   const sort = asked.sort ?? 'added';
   const up = asked.order ? asked.order === 'up' : SORTED_UP.has(sort);
   const lines = useVirtualizer({
@@ -85,42 +85,15 @@ export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 
               className={`${GRID} items-center border-b border-rule hover:bg-card aria-selected:bg-card`}
             >
               {asset && (
-                <>
-                  <span role="cell" className="min-w-0">
-                    <button
-                      type="button"
-                      data-index={index}
-                      aria-pressed={chosen.has(asset.id)}
-                      className="flex w-full items-center gap-2 text-left"
-                      onClick={(event) => onPick(asset, index, howOf(event))}
-                      onDoubleClick={() => onOpen(asset)}
-                      onKeyDown={onKey}
-                    >
-                      <Thumbnail src={asset.thumbnail} facts={asset.facts} className="h-8 w-12 shrink-0" />
-                      <span className={`truncate ${chosen.has(asset.id) ? 'font-semibold' : ''}`}>
-                        {asset.placard.title || asset.fileName}
-                      </span>
-                    </button>
-                  </span>
-                  <span role="cell" className="whitespace-nowrap tabular-nums">
-                    {asset.facts.width > 0 ? inPixels(asset.facts.width, asset.facts.height) : ''}
-                  </span>
-                  <span role="cell" className="text-right whitespace-nowrap tabular-nums">
-                    {inBytes(asset.bytes)}
-                  </span>
-                  <span role="cell" className="truncate">
-                    {ago(asset.addedAt)}
-                  </span>
-                  <span role="cell" className="truncate">
-                    {asset.addedBy}
-                  </span>
-                  <span role="cell" className="truncate">
-                    {nameOf(asset.placard.licence)}
-                  </span>
-                  <span role="cell" className="text-right tabular-nums">
-                    {asset.uses}
-                  </span>
-                </>
+                <Line
+                  asset={asset}
+                  index={index}
+                  chosen={chosen.has(asset.id)}
+                  onPick={onPick}
+                  onOpen={onOpen}
+                  onKey={onKey}
+                  termsOf={termsOf}
+                />
               )}
             </div>
           );
@@ -129,3 +102,59 @@ export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 
     </div>
   );
 }
+
+/** The cells of one line, drawn anew only when something of it changes. */
+const Line = memo(function Line({
+  asset,
+  index,
+  chosen,
+  onPick,
+  onOpen,
+  onKey,
+  termsOf,
+}: Pick<SheetProps, 'onPick' | 'onOpen' | 'onKey'> & {
+  asset: Asset;
+  index: number;
+  chosen: boolean;
+  termsOf: ReturnType<typeof useTerms>['termsOf'];
+}) {
+  const terms = termsOf(asset.placard.licence);
+  return (
+    <>
+      <span role="cell" className="min-w-0">
+        <button
+          type="button"
+          data-index={index}
+          aria-pressed={chosen}
+          className="flex w-full items-center gap-2 text-left"
+          onClick={(event) => onPick(asset, index, howOf(event))}
+          onDoubleClick={() => onOpen(asset)}
+          onKeyDown={onKey}
+        >
+          <Thumbnail src={asset.thumbnail} facts={asset.facts} className="h-8 w-12 shrink-0" />
+          <span className={`truncate ${chosen ? 'font-semibold' : ''}`}>
+            {asset.placard.title || asset.fileName}
+          </span>
+        </button>
+      </span>
+      <span role="cell" className="whitespace-nowrap tabular-nums">
+        {asset.facts.width > 0 ? inPixels(asset.facts.width, asset.facts.height) : ''}
+      </span>
+      <span role="cell" className="text-right whitespace-nowrap tabular-nums">
+        {inBytes(asset.bytes)}
+      </span>
+      <span role="cell" className="truncate">
+        {ago(asset.addedAt)}
+      </span>
+      <span role="cell" className="truncate">
+        {asset.addedBy}
+      </span>
+      <span role="cell" className="truncate">
+        {terms.short || terms.name}
+      </span>
+      <span role="cell" className="text-right tabular-nums">
+        {asset.uses}
+      </span>
+    </>
+  );
+});
