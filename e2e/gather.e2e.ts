@@ -259,7 +259,7 @@ test('the collect button sends a page’s address, and no more, from wherever it
     .getByRole('button')
     .click();
   await opened.getByRole('button', { name: 'Bring in 1 file' }).click();
-  await expect(opened.getByText(/^From 127\.0\.0\.1, by /).first()).toBeVisible();
+  await expect(opened.getByText(/^From Commonfield, by /).first()).toBeVisible();
   expect(await foreign.evaluate(() => [document.cookie, window.opener])).toEqual(['', null]);
 });
 

@@ -30,7 +30,7 @@ export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 
     count: total,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
-    overscan: 8,
+    overscan: 4,
   });
   const visible = lines.getVirtualItems();
   const assetAt = useWindow(asked, visible[0]?.index ?? 0, visible.at(-1)?.index ?? 0);
