@@ -1,16 +1,17 @@
-import { and, desc, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, or } from 'drizzle-orm';
 import type { Comp } from '@placard/core/contract';
 import { alias } from 'drizzle-orm/mysql-core';
 import { apart, sameProportions } from '@placard/core/likeness';
 import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database } from '../db/database.ts';
-import { arrival, asset, original, page, placard, placement, swap, version } from '../db/schema.ts';
+import { arrival, asset, original, placard, swap, version } from '../db/schema.ts';
 import { NotFound, Problem } from '../http/problem.ts';
 import { enqueue } from '../jobs/queue.ts';
 import type { Agency } from '../outbound/agency.ts';
 import type { Store } from '../store/store.ts';
 import { writeLabels } from '../labels/write.ts';
 import { announceFetches } from './arrivals.ts';
+import { pagesOf } from './pagesof.ts';
 import { changePlaces, replaceFile } from './replacefile.ts';
 import { refreshSearch } from './searchrows.ts';
 
@@ -48,17 +49,10 @@ export async function listComps(
       ),
     )
     .orderBy(desc(asset.addedAt));
-  if (wanted.length === 0) return [];
-  const uses = await database
-    .selectDistinct({ assetId: placement.assetId, id: page.id, title: page.title })
-    .from(placement)
-    .innerJoin(page, eq(page.id, placement.pageId))
-    .where(
-      inArray(
-        placement.assetId,
-        wanted.map(({ asset: { id } }) => id),
-      ),
-    );
+  const pages = await pagesOf(
+    database,
+    wanted.map(({ asset: { id } }) => id),
+  );
   return wanted.map(({ asset: row, placard, thumbnail, swapId, coming, seen }) => ({
     asset: row.id,
     title: placard.title || row.fileName,
@@ -73,7 +67,7 @@ export async function listComps(
       says: coming.says,
       thumbnail: seen ? store.address(seen) : null,
     },
-    pages: uses.filter(({ assetId }) => assetId === row.id).map(({ id, title }) => ({ id, title })),
+    pages: pages(row.id),
   }));
 }
 

@@ -1,8 +1,9 @@
 import { and, asc, eq, inArray, isNull, ne } from 'drizzle-orm';
 import type { Ending } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
-import { asset, original, page, placard, placement, searchRow, version } from '../db/schema.ts';
+import { asset, original, placard, placement, searchRow, version } from '../db/schema.ts';
 import { replaceInPages } from '../pages/changepages.ts';
+import { pagesOf } from '../holdings/pagesof.ts';
 import { refreshSearch } from '../holdings/searchrows.ts';
 import { NotFound, Problem } from '../http/problem.ts';
 import type { Store } from '../store/store.ts';
@@ -30,17 +31,10 @@ export async function listEnding(database: Database, store: Store, siteId: strin
     .where(and(eq(searchRow.siteId, siteId), eq(searchRow.binned, false), ne(searchRow.until, '')))
     .orderBy(asc(searchRow.until))
     .limit(MOST);
-  if (rows.length === 0) return [];
-  const uses = await database
-    .selectDistinct({ assetId: placement.assetId, id: page.id, title: page.title })
-    .from(placement)
-    .innerJoin(page, eq(page.id, placement.pageId))
-    .where(
-      inArray(
-        placement.assetId,
-        rows.map(({ id }) => id),
-      ),
-    );
+  const pages = await pagesOf(
+    database,
+    rows.map(({ id }) => id),
+  );
   return rows.map(({ id, kind, until, own, title, fileName, small, original: first }) => {
     const key = small ?? first;
     return {
@@ -50,7 +44,7 @@ export async function listEnding(database: Database, store: Store, siteId: strin
       thumbnail: key ? store.address(key) : null,
       until,
       by: own === until ? 'placard' : 'permission',
-      pages: uses.filter(({ assetId }) => assetId === id).map(({ id, title }) => ({ id, title })),
+      pages: pages(id),
     };
   });
 }
