@@ -12,7 +12,7 @@ import { asset, original, placard, section, site, version } from '@placard/serve
 import { searchAssets } from '@placard/server/holdings/search';
 import { refreshSearch } from '@placard/server/holdings/searchrows';
 import { openStore } from '@placard/server/store/store';
-import type { Figure } from '@placard/launcher/bench';
+import type { Figure, Place } from '@placard/launcher/bench';
 
 const ASSETS = 100_000;
 const AT_ONCE = 2000;
@@ -47,13 +47,7 @@ function words(count: number, syllables: number): string[] {
 }
 
 /** A search by words and two facets, with counts, over 100,000 assets, against the bare statements it needs. */
-export async function bench({
-  databaseUrl,
-  scratch,
-}: {
-  databaseUrl: string;
-  scratch: string;
-}): Promise<Figure[]> {
+export async function bench({ databaseUrl, scratch }: Place): Promise<Figure[]> {
   const name = `placard_bench_${randomBytes(4).toString('hex')}`;
   const connection = await mysql.createConnection(databaseUrl);
   await connection.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);

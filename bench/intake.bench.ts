@@ -8,7 +8,7 @@ import { openDatabase } from '@placard/server/db/database';
 import { arrival } from '@placard/server/db/schema';
 import { openServer, pause } from '@placard/server/testing/openserver';
 import { send } from '@placard/server/testing/sending';
-import type { Figure } from '@placard/launcher/bench';
+import type { Figure, Place } from '@placard/launcher/bench';
 import { seconds, sideBySide } from './sidebyside.ts';
 
 const FILES = 200;
@@ -19,15 +19,8 @@ const TURNS = 4;
  * 200 JPEG pictures of 2 MB taken in over HTTP (resumable upload, hash, type, thumbnail, likeness, rows) against
  * a bare loop that reads, hashes and thumbnails the same files from disk.
  */
-export async function bench({
-  databaseUrl,
-  scratch,
-}: {
-  databaseUrl: string;
-  scratch: string;
-}): Promise<Figure[]> {
+export async function bench({ scratch }: Place): Promise<Figure[]> {
   const files = await makeFiles(join(scratch, 'intake'));
-  process.env['TEST_DATABASE_URL'] = databaseUrl;
   const server = await openServer();
   const database = openDatabase(server.databaseUrl);
   try {

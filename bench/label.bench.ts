@@ -5,7 +5,7 @@ import type { LabelSheet, Site } from '@placard/core/contract';
 import { BLANK_PLACARD, limitsOf, statement, statementHtml, type Placard } from '@placard/core/credit';
 import { LICENCES, mayWe, termsOf } from '@placard/core/licence';
 import { columnsOf, differenceOf, HEADINGS, readRow, rowOf } from '@placard/core/spreadsheet';
-import type { Figure } from '@placard/launcher/bench';
+import type { Figure, Place } from '@placard/launcher/bench';
 import { builtWeb } from '@placard/launcher/serve';
 import { openDatabase } from '@placard/server/db/database';
 import { openServer, pause, type Caller, type OpenServer } from '@placard/server/testing/openserver';
@@ -22,14 +22,7 @@ const MOST_MEMORY = 1e9;
 const STEPS = 12;
 
 /** Judging and crediting, comparing spreadsheets, bringing a large one in, and walking from label to label. */
-export async function bench({
-  databaseUrl,
-  scratch,
-}: {
-  databaseUrl: string;
-  scratch: string;
-}): Promise<Figure[]> {
-  process.env['TEST_DATABASE_URL'] = databaseUrl;
+export async function bench({ scratch }: Place): Promise<Figure[]> {
   const server = await openServer({ PLACARD_WEB: builtWeb() });
   try {
     const editor = await server.signIn('editor');

@@ -5,7 +5,7 @@ import sharp from 'sharp';
 import { eq, inArray } from 'drizzle-orm';
 import type { Batch, Site } from '@placard/core/contract';
 import { BLANK_SHEET } from '@placard/core/prep';
-import type { Figure } from '@placard/launcher/bench';
+import type { Figure, Place } from '@placard/launcher/bench';
 import { openDatabase } from '@placard/server/db/database';
 import { arrival, asset, job } from '@placard/server/db/schema';
 import { openServer, pause } from '@placard/server/testing/openserver';
@@ -18,19 +18,12 @@ const DISTINCT = 10;
 const MARK = 1.5e9;
 
 /** The most memory the server holds while it takes in and batches 500 pictures of 24 megapixels (resident set, Linux). */
-export async function bench({
-  databaseUrl,
-  scratch,
-}: {
-  databaseUrl: string;
-  scratch: string;
-}): Promise<Figure[]> {
+export async function bench({ scratch }: Place): Promise<Figure[]> {
   const sources = await Promise.all(
     (await makeSources(join(scratch, 'memory'), DISTINCT)).map((file) =>
       sharp(file).resize(6000, 4000, { fit: 'fill' }).jpeg({ quality: 85 }).toBuffer(),
     ),
   );
-  process.env['TEST_DATABASE_URL'] = databaseUrl;
   const server = await openServer();
   const database = openDatabase(server.databaseUrl);
   const waiting = () => database.$count(job, inArray(job.state, ['waiting', 'working']));

@@ -13,7 +13,7 @@ import { makeLadder } from '@placard/server/imaging/ladder';
 import { keepFile, keepRows } from '@placard/server/jobs/prepare';
 import { storeOriginal } from '@placard/server/jobs/receive';
 import { openStore } from '@placard/server/store/store';
-import type { Figure } from '@placard/launcher/bench';
+import type { Figure, Place } from '@placard/launcher/bench';
 import { seconds, sideBySide } from './sidebyside.ts';
 
 const PICTURES = 24;
@@ -26,13 +26,7 @@ const TURNS = 4;
  * 24 pictures of 12 megapixels to three widths in JPEG: our whole pipeline (hash, store, probe, thumbnail,
  * renditions, rows) against a bare sharp loop writing the same files, and against mogrify doing one width.
  */
-export async function bench({
-  databaseUrl,
-  scratch,
-}: {
-  databaseUrl: string;
-  scratch: string;
-}): Promise<Figure[]> {
+export async function bench({ databaseUrl, scratch }: Place): Promise<Figure[]> {
   const [sources, warming] = [
     await makeSources(join(scratch, 'sources'), PICTURES),
     await makeSources(join(scratch, 'warming'), 3),

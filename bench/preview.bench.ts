@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { AssetDetail, Site } from '@placard/core/contract';
 import { openServer, until } from '@placard/server/testing/openserver';
 import { send, settled } from '@placard/server/testing/sending';
-import type { Figure } from '@placard/launcher/bench';
+import type { Figure, Place } from '@placard/launcher/bench';
 import { builtWeb } from '@placard/launcher/serve';
 import { openPage } from './browser.ts';
 import { makeSources } from './pictures.bench.ts';
@@ -11,14 +11,7 @@ import { makeSources } from './pictures.bench.ts';
 const MARK = 50;
 
 /** Frames while a tone slider is moved on a picture of 12 megapixels, in Chromium without a graphics card. */
-export async function bench({
-  databaseUrl,
-  scratch,
-}: {
-  databaseUrl: string;
-  scratch: string;
-}): Promise<Figure[]> {
-  process.env['TEST_DATABASE_URL'] = databaseUrl;
+export async function bench({ scratch }: Place): Promise<Figure[]> {
   const server = await openServer({ PLACARD_WEB: builtWeb() });
   const editor = await server.signIn('editor');
   const { page, close } = await openPage(server, editor);

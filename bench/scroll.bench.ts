@@ -19,8 +19,7 @@ const PICTURES = 200;
 const PACE = { pixels: 30, frames: 400 };
 
 /** The contact sheet and the ledger of 100,000 assets scrolled from end to end, and the ledger sorted, in Chromium. */
-export async function bench({ databaseUrl }: { databaseUrl: string }): Promise<Figure[]> {
-  process.env['TEST_DATABASE_URL'] = databaseUrl;
+export async function bench(): Promise<Figure[]> {
   const server = await openServer({ PLACARD_WEB: builtWeb() });
   const editor = await server.signIn('editor');
   const { page, close } = await openPage(server, editor);

@@ -188,7 +188,7 @@ export function ArrivalRow(props: ArrivalRowProps) {
         <p className="mt-0.5 text-[13px] text-soft">
           The original of a comp.{' '}
           <Link className="underline" to="?from=agency">
-            {arrival.says ? 'Decide there' : 'It takes its place once it is read'}
+            {arrival.says ? 'Decide beside the comp' : 'It takes its place once it is read'}
           </Link>
         </p>
       )}
