@@ -9,42 +9,18 @@ import { AS_IT_CAME } from '@placard/core/prep';
 import { COLOURS } from '@placard/core/likeness';
 import { migrateDatabase, openDatabase, type Database } from '@placard/server/db/database';
 import { asset, original, placard, section, site, version } from '@placard/server/db/schema';
-import { searchAssets } from '@placard/server/holdings/search';
-import { refreshSearch } from '@placard/server/holdings/searchrows';
+import { searchAssets } from '@placard/server/search/search';
+import { refreshSearch } from '@placard/server/search/searchrows';
 import { openStore } from '@placard/server/store/store';
 import type { Figure, Place } from '@placard/launcher/bench';
+import { word } from './words.ts';
 
 const ASSETS = 100_000;
 const AT_ONCE = 2000;
 const SEARCHES = 60;
 /** Words as labels have them: a few that stand on one label in thirty, and many that are rare. */
-const COMMON = words(60, 3);
-const RARE = words(4000, 4);
-
-function words(count: number, syllables: number): string[] {
-  const parts = [
-    'ra',
-    'mel',
-    'to',
-    'vin',
-    'ka',
-    'sor',
-    'be',
-    'lun',
-    'di',
-    'far',
-    'nes',
-    'ul',
-    'gor',
-    'pi',
-    'tam',
-    'zel',
-  ];
-  return Array.from({ length: count }, (_, number) => {
-    const rest = Math.imul(number + 1, 2_654_435_761) >>> 0;
-    return Array.from({ length: syllables }, (_, at) => parts[(rest >>> (at * 4 + 3)) & 15]).join('');
-  });
-}
+const COMMON = Array.from({ length: 60 }, (_, number) => word(number, 3));
+const RARE = Array.from({ length: 4000 }, (_, number) => word(number, 4));
 
 /** A search by words and two facets, with counts, over 100,000 assets, against the bare statements it needs. */
 export async function bench({ databaseUrl, scratch }: Place): Promise<Figure[]> {

@@ -1,7 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { openDatabase } from '@placard/server/db/database';
 import { readPicture } from '@placard/server/imaging/picture';
@@ -9,10 +8,9 @@ import { openServer } from '@placard/server/testing/openserver';
 import type { Figure } from '@placard/launcher/bench';
 import { builtWeb } from '@placard/launcher/serve';
 import { openPage } from './browser.ts';
+import { figure, watchFrames } from './frames.ts';
 import { fill } from './holdings.bench.ts';
 
-/** Milliseconds of script that a frame may take. */
-const MARK = 50;
 const FRAMES = 300;
 const PICTURES = 200;
 /** Pixels of one frame, and frames, at a pace at which pictures are looked at. */
@@ -82,38 +80,6 @@ async function makePictures(store: string): Promise<{ key: string; thumbhash: st
       return { key: `thumbnails/${at}.webp`, thumbhash: facts.thumbhash ?? '' };
     }),
   );
-}
-
-type Watched = { frames: { all: number; script: number }[] };
-
-async function figure(page: Page, what: string, more?: string): Promise<Figure> {
-  const frames = await page.evaluate(() => (globalThis as unknown as Watched).frames);
-  const longest = Math.max(0, ...frames.map(({ script }) => script));
-  const all = Math.max(0, ...frames.map(({ all }) => all));
-  const slow = `${frames.length} frames of ${MARK} ms and more with all that the browser does in them`;
-  return {
-    says: `most script in one frame while ${what}, of the ${MARK} ms it may have`,
-    ratio: longest / MARK,
-    wanted: '≤ 1',
-    detail: [`${longest.toFixed(0)} ms; ${slow}, the longest ${all.toFixed(0)} ms`, more]
-      .filter(Boolean)
-      .join('; '),
-  };
-}
-
-/** Notes every frame of 50 ms and more, and how much of it was script (W3C Long Animation Frames). Runs in the page. */
-function watchFrames(): void {
-  const page = globalThis as unknown as Watched;
-  page.frames = [];
-  new PerformanceObserver((list) => {
-    for (const entry of list.getEntries()) {
-      const { scripts } = entry as unknown as { scripts: { duration: number }[] };
-      page.frames.push({
-        all: entry.duration,
-        script: scripts.reduce((sum, { duration }) => sum + duration, 0),
-      });
-    }
-  }).observe({ type: 'long-animation-frame' });
 }
 
 /** Scrolls slowly down what was found, and answers how many pictures were drawn on the way. Runs in the page. */

@@ -30,7 +30,7 @@ const text = (words: string): Block => ({ type: 'paragraph', content: runs(words
 /** Words with *bold* and [links](address). */
 function runs(words: string) {
   return words
-    .split(/(\*[^*]+\*|\[[^\]]+\]\([^)]+\))/)
+    .split(/(\*[^*]+\*|\[[^[\]]+\]\([^()]+\))/)
     .filter(Boolean)
     .map((run) => {
       const link = /^\[([^\]]+)\]\(([^)]+)\)$/.exec(run);

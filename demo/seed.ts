@@ -219,7 +219,8 @@ async function untilRead(ask: Ask, count: number): Promise<Arrival[]> {
 /** The frame in a stand-in's embed code, unpacked as if an editor had pasted it. */
 async function embedCode(address: string, standins: number): Promise<Frame> {
   const page = await (await fetch(address)).text();
-  const given = /<textarea[^>]*>([\s\S]*)<\/textarea>/.exec(page)?.[1] ?? page;
+  const [, inside = page] = page.split(/<textarea[^<>]*>/);
+  const [given = ''] = inside.split('</textarea>');
   const code = given.replaceAll('&lt;', '<').replaceAll('&quot;', '"').replaceAll('&amp;', '&');
   const { frame } = unpack(code, [`http://127.0.0.1:${standins + 1}`, `http://127.0.0.1:${standins + 2}`]);
   if (!frame) throw new Error(`The embed code at ${address} could not be unpacked.`);

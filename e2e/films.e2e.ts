@@ -6,7 +6,8 @@ const PAGE = 'Films to try';
 
 /** The page that these films go into: begun once, so that the sample pages stay as they are. */
 async function beginPage(page: Page) {
-  const pages = (await (await page.request.get('/api/pages')).json()) as { title: string }[];
+  const pages = ((await (await page.request.get('/api/pages')).json()) as { pages: { title: string }[] })
+    .pages;
   if (pages.some(({ title }) => title === PAGE)) return;
   const { sections } = (await (await page.request.get('/api/site')).json()) as { sections: { id: string }[] };
   await page.request.post('/api/pages', {
@@ -59,6 +60,10 @@ test('a film on the host stands in a page as a still that opens its player', asy
     .last();
   await expectDrawn(still.locator('img'));
   await expect(page.getByText(/^Saved/)).toBeVisible();
+  // What nobody has said the terms of does not leave: its own placard is where they are said.
+  const said = page.waitForResponse((response) => response.url().endsWith('/placard') && response.ok());
+  await page.getByRole('article').getByLabel('Licence').selectOption('own');
+  await said;
   await goTo(page, 'Hand off');
   await page.getByLabel('Page').selectOption(PAGE);
   const html = page.getByLabel('HTML');

@@ -116,7 +116,7 @@ test('what is pasted as if it were ours is taken only as far as pages have such,
   });
   await expect(words).toContainText('Before');
   await expect(words).toContainText('After');
-  await expect(words.locator('.placement-shell')).toHaveCount(0);
+  await expect(words.locator('.placement')).toHaveCount(0);
   await expect(page.getByText('Saved just now')).toBeVisible();
   expect(seen).toEqual([]);
 });

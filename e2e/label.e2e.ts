@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { expectDrawn, goTo, signIn } from './screen.ts';
+import { expectDrawn, goTo, openPage, signIn } from './screen.ts';
 
 const placard = (page: Page) => page.getByRole('article', { name: /^Placard of/ });
 const beside = (page: Page) => page.getByRole('region', { name: 'What belongs to this label' });
@@ -144,9 +144,8 @@ test('a credit stands over the real picture in every way, is copied in every for
     '“Three by the telescope” by [Maren Aldous](<https://aldous.example/maren>), [CC BY 4.0](<https://creativecommons.org/licenses/by/4.0/>)',
   );
 
-  await page.goto('/pages');
-  await page.getByRole('link', { name: 'Autumn star parties' }).first().click();
-  await page.locator('[data-position] img').first().click();
+  await openPage(page, 'Autumn star parties');
+  await page.locator('.placement img').first().click();
   const credit = page.getByRole('combobox', { name: 'Its credit' });
   await credit.selectOption('in the list at the end of the page');
   await expect(page.getByText('Saved', { exact: false }).first()).toBeVisible();
@@ -220,9 +219,7 @@ test('what runs out stands on a time line with its pages, and something else tak
   await expect(line).toContainText('Stands in no page.');
   await page.goto('/pages');
   await page.getByRole('link', { name: 'Getting here in the dark' }).first().click();
-  await expect(
-    page.locator('[data-position]').filter({ hasText: 'Low in the west after sunset.' }),
-  ).toBeVisible();
+  await expect(page.locator('.placement').filter({ hasText: 'Low in the west after sunset.' })).toBeVisible();
   await label(page, id, { until: '' });
 });
 
@@ -293,9 +290,8 @@ test('a label changed once changes its pages, except where a place has its own w
   const id = await openLabel(page, 'Three by the telescope');
   await expect(placard(page)).toContainText('What is written here changes 1 page');
   await label(page, id, { caption: 'Changed once' });
-  await page.goto('/pages');
-  await page.getByRole('link', { name: 'Autumn star parties' }).first().click();
-  const here = page.locator('[data-position]').filter({ hasText: 'Three by the telescope' });
+  await openPage(page, 'Autumn star parties');
+  const here = page.locator('.placement').filter({ hasText: 'Three by the telescope' });
   await expect(here).toContainText('Changed once');
   await here.locator('img').click();
   await page.getByText('Other words in this place only').click();

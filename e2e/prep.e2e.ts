@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import { expectDrawn, goTo, signIn } from './screen.ts';
+import { expectDrawn, goTo, openPage, signIn } from './screen.ts';
 
 const stage = (page: Page) => page.getByTestId('stage');
 const done = (page: Page) => page.getByRole('region', { name: 'What is done to it' });
@@ -229,8 +229,7 @@ test('a new version stands in its pages with its credit, and the one before come
 
 test('a picture is prepared for one place alone, and shown as everywhere again', async ({ page }) => {
   await signIn(page);
-  await goTo(page, 'Pages');
-  await page.getByRole('link', { name: 'Autumn star parties' }).click();
+  await openPage(page, 'Autumn star parties');
   const picture = page
     .locator('.ProseMirror figure')
     .filter({ hasText: /Three by the telescope|watchers/i })
@@ -241,8 +240,7 @@ test('a picture is prepared for one place alone, and shown as everywhere again',
   await page.getByRole('radio', { name: '1:1' }).click();
   await page.getByRole('button', { name: 'Only in “Autumn star parties”' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Kept' })).toBeVisible();
-  await goTo(page, 'Pages');
-  await page.getByRole('link', { name: 'Autumn star parties' }).click();
+  await openPage(page, 'Autumn star parties');
   const square = () =>
     picture
       .locator('img')

@@ -31,6 +31,17 @@ export async function beginPage(page: Page, title: string): Promise<void> {
   await page.getByRole('button', { name: 'Begin a page' }).click();
 }
 
+/** The line of a page in the list of pages, wherever in it that is. */
+export async function lineOf(page: Page, title: string): Promise<Locator> {
+  await page.goto(`/pages?words=${encodeURIComponent(title)}`);
+  return page.getByRole('listitem').filter({ hasText: title }).first();
+}
+
+/** Opens a page from the list of pages. */
+export async function openPage(page: Page, title: string): Promise<void> {
+  await (await lineOf(page, title)).getByRole('link', { name: title }).click();
+}
+
 /** The number that stands at a stage. */
 export async function waitingAt(page: Page, stage: string): Promise<number> {
   await expect(stageLink(page, stage)).toContainText(/\d/);

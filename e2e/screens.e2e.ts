@@ -1,11 +1,13 @@
 import { expect, test } from '@playwright/test';
-import { goTo, signIn, waitingAt } from './screen.ts';
+import { goTo, lineOf, signIn, waitingAt } from './screen.ts';
 
 test('the stage rule counts real queues', async ({ page }) => {
   await signIn(page);
   const before = await waitingAt(page, 'Label');
   expect(before).toBeGreaterThan(0);
   await goTo(page, 'Label');
+  // The first that waits is opened by its own address.
+  await expect(page).toHaveURL(/\/label\/[\w-]+/);
   const placard = page.getByRole('article');
   await placard.getByLabel('Alt text').fill('A bright planet low above hills at dusk.');
   await placard.getByLabel('Licence').selectOption('Our own work');
@@ -14,14 +16,8 @@ test('the stage rule counts real queues', async ({ page }) => {
 
 test('the finished page has no fault, and the faulty one has each of its faults', async ({ page }) => {
   await signIn(page);
-  await page.goto('/pages');
-  const finished = page.getByRole('listitem').filter({ hasText: 'Autumn star parties' });
-  await expect(finished).toContainText('nothing found');
-  await page
-    .getByRole('listitem')
-    .filter({ hasText: 'Sky notes for November' })
-    .getByRole('link', { name: 'Proof' })
-    .click();
+  await expect(await lineOf(page, 'Autumn star parties')).toContainText('nothing found');
+  await (await lineOf(page, 'Sky notes for November')).getByRole('link', { name: 'Proof' }).click();
   const findings = page.getByRole('region', { name: 'Findings' });
   for (const fault of [
     'has no alt text',
@@ -69,8 +65,19 @@ test('a reviewer is offered nothing that a reviewer may not do', async ({ page }
   await expect(page.getByRole('button', { name: /^Use (it|this)/ })).toBeHidden();
   await goTo(page, 'Pages');
   await expect(page.getByRole('button', { name: 'Begin a page' })).toBeHidden();
-  for (const stage of ['Label', 'Place', 'Proof', 'Hand off']) await goTo(page, stage);
+  for (const stage of ['Label', 'Place', 'Proof', 'Hand off']) {
+    await goTo(page, stage);
+    await expect(
+      page.getByRole('main').locator('h1, h2, [aria-label="Title of the page"]').first(),
+    ).toBeVisible();
+    await page.waitForTimeout(700);
+  }
   expect(refused).toEqual([]);
+  // That one would be seen is seen by one.
+  await page.evaluate(() =>
+    fetch('/api/pages', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' }),
+  );
+  await expect.poll(() => refused.length).toBe(1);
 });
 
 test('everything on the way is done by keyboard', async ({ page }) => {

@@ -75,3 +75,62 @@ test('what is written while the connection is gone is saved when it is back', as
   await page.reload();
   await expect(words).toHaveText('No signal here.');
 });
+
+test('a window that is older than a page shows it to nobody as empty, and never saves over it', async ({
+  page,
+}) => {
+  await signIn(page);
+  await beginPage(page, 'From tomorrow');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  const address = page.url();
+  const saves: string[] = [];
+  page.on('request', (request) => {
+    if (request.method() === 'PUT') saves.push(request.url());
+  });
+  const asked = (url: URL) => url.pathname === `/api/pages/${address.split('/').at(-1)}`;
+  await page.route(asked, async (route) => {
+    if (route.request().method() !== 'GET') return route.continue();
+    const answer = await route.fetch();
+    const body = (await answer.json()) as { document: object };
+    return route.fulfill({ json: { ...body, document: { ...body.document, format: 99 } } });
+  });
+  await page.goto(address);
+  await expect(page.getByText('this page has things in it that the window does not know')).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Words of the page' })).toBeHidden();
+  await page.keyboard.type('Written over it?');
+  await page.unroute(asked);
+  await page.getByRole('button', { name: 'Load the window anew' }).click();
+  await expect(page.getByRole('textbox', { name: 'Words of the page' })).toBeVisible();
+  expect(saves).toEqual([]);
+});
+
+test('what a window does not know of a page stands there, is said, and is saved as it is', async ({
+  page,
+}) => {
+  await signIn(page);
+  await beginPage(page, 'Partly unknown');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  const address = page.url();
+  const asked = (url: URL) => url.pathname === `/api/pages/${address.split('/').at(-1)}`;
+  const later = { type: 'constellation', attrs: { stars: 7 } };
+  const saved: string[] = [];
+  await page.route(asked, async (route) => {
+    if (route.request().method() !== 'GET') {
+      saved.push(route.request().postData() ?? '');
+      return route.continue();
+    }
+    const answer = await route.fetch();
+    const body = (await answer.json()) as { document: { content: object[] } };
+    const document = { ...body.document, content: [...body.document.content, later] };
+    return route.fulfill({ json: { ...body, document } });
+  });
+  await page.goto(address);
+  const words = page.getByRole('textbox', { name: 'Words of the page' });
+  await expect(words.locator('.placement')).toContainText('“constellation”');
+  await words.locator('p').first().click();
+  await page.keyboard.type('Words round it.');
+  await expect.poll(() => saved.length).toBeGreaterThan(0);
+  expect(saved.at(-1)).toContain(JSON.stringify(JSON.stringify(later)).slice(1, -1));
+  await page.goto(`/proof/${address.split('/').at(-1)}`);
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('cannot be read');
+});

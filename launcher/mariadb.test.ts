@@ -65,3 +65,27 @@ it('the password is made for it, kept to its owner, and needed', async () => {
   }
   await database.stop();
 });
+
+it('killed, is brought back by itself, with all that was written', async () => {
+  const database = await startMariaDb(folder, 'test-');
+  const pid = Number(await readFile(join(folder, 'mariadb.pid'), 'utf8'));
+  process.kill(pid, 'SIGKILL');
+  for (let tries = 0; ; tries++) {
+    const rows = await mysql
+      .createConnection(database.url)
+      .then(async (connection) => {
+        const [found] = await connection.query('SELECT word FROM kept');
+        await connection.end();
+        return found;
+      })
+      .catch(() => null);
+    const now = Number(await readFile(join(folder, 'mariadb.pid'), 'utf8').catch(() => '0'));
+    if (rows && now !== pid) {
+      expect(rows).toEqual([{ word: 'still here' }]);
+      break;
+    }
+    if (tries > 600) throw new Error('It was not brought back within a minute.');
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  await database.stop();
+});

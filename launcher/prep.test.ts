@@ -60,14 +60,8 @@ afterAll(() => rm(folder, { recursive: true }));
 
 function placardPrep(...words: string[]) {
   const { stdout, stderr, status } = spawnSync(
-    process.execPath,
-    [
-      '--import',
-      import.meta.resolve('tsx'),
-      new URL('./main.ts', import.meta.url).pathname,
-      'prep',
-      ...words,
-    ],
+    new URL('../placard', import.meta.url).pathname,
+    ['prep', ...words],
     { encoding: 'utf8', cwd: folder },
   );
   return { stdout, stderr, status };

@@ -43,9 +43,10 @@ export function start(
   };
 }
 
-/** Starts one of our own TypeScript programs; `flags` are for Node itself. */
+/** Starts one of our own programs, compiled or, in development, from its source; `flags` are for Node itself. */
 export function startOurs(file: URL, env: NodeJS.ProcessEnv, flags: string[] = []): Started {
-  return start(process.execPath, [...flags, '--import', import.meta.resolve('tsx'), file.pathname], { env });
+  const source = file.pathname.endsWith('.ts') ? ['--import', import.meta.resolve('tsx')] : [];
+  return start(process.execPath, [...flags, ...source, file.pathname], { env });
 }
 
 /** Waits until an address answers with success. Throws when the program ends first or `seconds` pass. */

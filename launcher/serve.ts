@@ -32,6 +32,8 @@ export function builtWeb(): string {
 
 /** `placard serve`: one server process in this very program, set up by the environment. */
 export async function run(): Promise<number> {
+  // The demo's doors stay shut here, whatever the environment says.
+  delete process.env['PLACARD_DEMO'];
   process.env['PLACARD_WEB'] ??= builtWeb();
   await import('../server/main.ts');
   return 0;

@@ -92,6 +92,8 @@ async function unit(scratch: string, names: string[]): Promise<Count> {
       ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`, ...names],
       {
         TEST_DATABASE_URL: database.url,
+        // Servers under test are what is run outside of them, too.
+        PLACARD_SERVER_PROGRAM: fileURLToPath(new URL('../server/main.ts', import.meta.url)),
       },
     );
   } finally {

@@ -3,14 +3,8 @@ import { describe, expect, it } from 'vitest';
 
 function placardUnpack(input: string, ...words: string[]) {
   const { stdout, status } = spawnSync(
-    process.execPath,
-    [
-      '--import',
-      import.meta.resolve('tsx'),
-      new URL('./main.ts', import.meta.url).pathname,
-      'unpack',
-      ...words,
-    ],
+    new URL('../placard', import.meta.url).pathname,
+    ['unpack', ...words],
     {
       input,
       encoding: 'utf8',

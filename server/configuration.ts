@@ -1,3 +1,4 @@
+import { deflateRawSync } from 'node:zlib';
 import * as v from 'valibot';
 
 const port = v.pipe(v.string(), v.regex(/^\d{1,5}$/), v.transform(Number), v.maxValue(65_535));
@@ -104,7 +105,8 @@ export function readConfiguration(environment: Record<string, string | undefined
   }
   const value = parsed.output;
   const demo = value.PLACARD_DEMO === '1';
-  if (!demo) refuseDemoSecrets(value.PLACARD_SECRET, value.DATABASE_URL, value.PLACARD_SAMPLE_ACCOUNTS);
+  const accounts = accountsIn(value.PLACARD_SAMPLE_ACCOUNTS);
+  if (!demo) refuseDemoSecrets(value.PLACARD_SECRET, value.DATABASE_URL, accounts);
   if (value.PLACARD_ORIGIN === value.PLACARD_CONTENT_ORIGIN) {
     throw new Error(
       'PLACARD_CONTENT_ORIGIN must differ from PLACARD_ORIGIN: users’ content never shares the application’s origin.',
@@ -130,17 +132,49 @@ export function readConfiguration(environment: Record<string, string | undefined
     lanternreelAccount: value.PLACARD_LANTERNREEL_ACCOUNT,
     attic: value.PLACARD_ATTIC,
     atticKey: value.PLACARD_ATTIC_KEY,
-    sampleAccounts: JSON.parse(value.PLACARD_SAMPLE_ACCOUNTS) as SampleAccount[],
+    sampleAccounts: accounts as SampleAccount[],
     demo,
     web: value.PLACARD_WEB,
     logLevel: value.LOG_LEVEL,
   };
 }
 
-function refuseDemoSecrets(secret: string, databaseUrl: string, accounts: string): void {
+function refuseDemoSecrets(secret: string, databaseUrl: string, accounts: unknown): void {
   if (secret.startsWith(DEMO_MARK))
     throw new Error('PLACARD_SECRET is the demo’s. Make one of your own: openssl rand -base64 48');
-  if (new URL(databaseUrl).password.startsWith(DEMO_MARK))
-    throw new Error('DATABASE_URL has the demo’s password. Give the database one of its own.');
-  if (accounts !== '[]') throw new Error('PLACARD_SAMPLE_ACCOUNTS is for the demo only.');
+  if (isGuessable(secret))
+    throw new Error(
+      'PLACARD_SECRET is too regular to be a secret. Make one of random characters: openssl rand -base64 48',
+    );
+  const { password } = new URL(databaseUrl);
+  // An address may hold any of its characters percent-encoded, and encoded again.
+  for (const written of [password, decoded(password), decoded(decoded(password))])
+    if (written.toLowerCase().startsWith(DEMO_MARK))
+      throw new Error('DATABASE_URL has the demo’s password. Give the database one of its own.');
+  if (!Array.isArray(accounts) || accounts.length > 0)
+    throw new Error('PLACARD_SAMPLE_ACCOUNTS is for the demo only.');
+}
+
+/** True for what repeats itself or uses few characters: less than 80 bits by its own frequencies, or hardly any once packed. */
+function isGuessable(secret: string): boolean {
+  const counts = new Map<string, number>();
+  for (const letter of secret) counts.set(letter, (counts.get(letter) ?? 0) + 1);
+  const bits = [...counts.values()].reduce((sum, n) => sum - n * Math.log2(n / secret.length), 0);
+  return bits < 80 || deflateRawSync(secret).length < 24;
+}
+
+function decoded(text: string): string {
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return text;
+  }
+}
+
+function accountsIn(text: string): unknown {
+  try {
+    return text.trim() === '' ? [] : JSON.parse(text);
+  } catch {
+    throw new Error('PLACARD_SAMPLE_ACCOUNTS is no JSON.');
+  }
 }

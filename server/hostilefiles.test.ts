@@ -49,7 +49,7 @@ function crc(bytes: Buffer): number {
 
 describe('a file that is not what it should be', () => {
   it.each<[string, string, () => Promise<Buffer> | Buffer, RegExp]>([
-    ['one byte', 'one.jpg', () => Buffer.from('x'), /not a picture or film/],
+    ['one byte', 'one.jpg', () => Buffer.from('x'), /not a picture, film or sound/],
     [
       'a truncated JPEG',
       'half.jpg',
@@ -80,7 +80,7 @@ describe('a file that is not what it should be', () => {
       'a page called .png',
       'page.png',
       () => Buffer.from('<!doctype html><script>alert(1)</script>'),
-      /not a picture or film/,
+      /not a picture, film or sound/,
     ],
     ['400 million pixels', 'huge.png', () => bomb(), /20,000 × 20,000 pixels/],
     [
@@ -103,7 +103,7 @@ describe('a file that is not what it should be', () => {
             .map((n, i) => `<!ENTITY ${n} "${`&${'abcdefghi'[i]};`.repeat(10)}">`)
             .join('')}]><svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><text>&j;</text></svg>`,
         ),
-      /damaged/,
+      /not well-formed SVG/,
     ],
     [
       'a drawing of 20,000 pixels a side',
@@ -114,6 +114,30 @@ describe('a file that is not what it should be', () => {
         ),
       /20,000 × 20,000 pixels/,
     ],
+    [
+      'a drawing of filters upon filters',
+      'filters.svg',
+      () =>
+        Buffer.from(
+          `<svg xmlns="http://www.w3.org/2000/svg" width="2000" height="2000"><filter id="f">${'<feTurbulence baseFrequency=".01" numOctaves="9"/>'.repeat(60)}</filter>${'<rect width="2000" height="2000" filter="url(#f)"/>'.repeat(200)}</svg>`,
+        ),
+      /takes too long to draw/,
+    ],
+    [
+      'a drawing of uses of uses',
+      'uses.svg',
+      () =>
+        Buffer.from(
+          `<svg xmlns="http://www.w3.org/2000/svg" width="90" height="90"><defs><path id="u0" d="M0 0h9"/>${Array.from({ length: 8 }, (_, i) => `<g id="u${i + 1}">${`<use href="#u${i}"/>`.repeat(10)}</g>`).join('')}</defs><use href="#u8"/></svg>`,
+        ),
+      /takes too long to draw/,
+    ],
+    [
+      'a drawing whose beginning never ends',
+      'begins.svg',
+      () => Buffer.from('<?xml'.repeat(13_000)),
+      /not a picture, film or sound/,
+    ],
   ])('%s is refused with a sentence', async (_, name, make, says) => {
     const arrival = await settled(editor, await send(server, editor, await make(), name));
     expect(arrival.state).toBe('refused');
@@ -123,6 +147,16 @@ describe('a file that is not what it should be', () => {
 
   it('that is empty is refused before it is sent', async () => {
     await expect(send(server, editor, Buffer.alloc(0), 'empty.jpg')).rejects.toThrow(/empty/);
+  });
+
+  it.each([
+    `ab${'1'.repeat(48)}!.jpg`,
+    `img${'_1'.repeat(100)}x.jpg`,
+    `${'-'.repeat(250)}.jpg`,
+    `${' '.repeat(250)}x`,
+  ])('has a name that nothing is slow to read: %s', async (name) => {
+    const arrival = await settled(editor, await send(server, editor, await jpeg(), name));
+    expect(arrival.state).toBe('ready');
   });
 
   it('is known by its content, whatever its name says', async () => {

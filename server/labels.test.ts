@@ -16,7 +16,7 @@ import type {
 import type { Placard } from '@placard/core/credit';
 import { openDatabase } from './db/database.ts';
 import { placard } from './db/schema.ts';
-import { refreshEnded } from './holdings/searchrows.ts';
+import { refreshEnded } from './search/searchrows.ts';
 import { openServer, until, type Caller, type OpenServer } from './testing/openserver.ts';
 import { send, settled } from './testing/sending.ts';
 
@@ -37,6 +37,8 @@ async function hold(title: string, label: Partial<Placard> = {}): Promise<string
     arrivals: [{ id: arrival.id, title, section }],
   });
   const id = body.accepted[0]?.asset ?? '';
+  // What is not prepared keeps a page back.
+  await until(async () => (await read(id)).prepared === 'done');
   await write(id, { alt: `What ${title} shows.`, ...label });
   return id;
 }

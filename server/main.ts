@@ -5,17 +5,21 @@ import { migrateDatabase, openDatabase } from './db/database.ts';
 import { application } from './http/app.ts';
 import { contentApplication } from './http/content.ts';
 import { Events } from './http/events.ts';
-import { completeStrays } from './holdings/arrivals.ts';
-import { completeSearch, refreshEnded } from './holdings/searchrows.ts';
+import { Remembered } from './search/remembered.ts';
+import { completeStrays, endAbandoned } from './holdings/arrivals.ts';
+import { completeSearch, refreshEnded } from './search/searchrows.ts';
+import { completePageRows } from './pages/pagerow.ts';
+import { countCaptions } from './holdings/captions.ts';
 import { batchWork } from './jobs/batch.ts';
 import { emptyWork } from './jobs/empty.ts';
 import { fetchWork } from './jobs/fetch.ts';
-import { prepareWork, relabelWork } from './jobs/prepare.ts';
+import { askForUnwritten, prepareWork, relabelWork } from './jobs/prepare.ts';
 import { receiveWork } from './jobs/receive.ts';
 import { judgeWork } from './jobs/judge.ts';
+import { pagesWork } from './jobs/pages.ts';
 import { sheetWork } from './jobs/sheet.ts';
 import { sendWork } from './jobs/send.ts';
-import { Runner } from './jobs/runner.ts';
+import { Runner } from './queue/runner.ts';
 import { attic } from './outbound/attic.ts';
 import { commonfield } from './outbound/commonfield.ts';
 import { lanternreel } from './outbound/lanternreel.ts';
@@ -58,6 +62,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
       relabel: relabelWork(database, store),
       sheet: sheetWork(database),
       judge: judgeWork(database),
+      pages: pagesWork(database),
       empty: emptyWork(database, store),
     },
     log,
@@ -72,6 +77,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
     auth,
     runner,
     events,
+    remembered: new Remembered(database),
     outbound,
     catalogue,
     agency,
@@ -81,7 +87,10 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   };
   const gathered = await completeSearch(database);
   if (gathered > 0) log.info({ assets: gathered }, 'Gathered what assets are found by');
+  await completePageRows(database);
   await refreshEnded(database);
+  await askForUnwritten(database);
+  await countCaptions(database, store);
   const strays = await completeStrays(database, configuration.uploads);
   if (strays > 0) log.info({ strays }, 'Completed uploads that were whole when the last process ended');
   const [app, content] = [await application(house), contentApplication(house)];
@@ -90,9 +99,10 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
     await listen(createServer(content), configuration.contentPort, configuration.address),
   ];
   runner.start();
+  await endAbandoned(database, configuration.uploads);
   const ended = setInterval(() => {
-    refreshEnded(database).catch((error: unknown) =>
-      log.warn({ err: error }, 'Could not look for what ran out'),
+    Promise.all([refreshEnded(database), endAbandoned(database, configuration.uploads)]).catch(
+      (error: unknown) => log.warn({ err: error }, 'Could not look for what ran out'),
     );
   }, HOUR);
   log.info({ address: configuration.origin, content: configuration.contentOrigin }, 'Placard is ready');

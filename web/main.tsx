@@ -7,7 +7,10 @@ import './style.css';
 
 const client = new QueryClient({
   defaultOptions: {
+    // Whether there is a connection is seen by asking: what waits in silence is neither done nor told.
+    mutations: { networkMode: 'always' },
     queries: {
+      networkMode: 'always',
       staleTime: 10_000,
       retry: (tries, error) => tries < 2 && !('status' in error && Number(error.status) >= 400),
     },

@@ -1,1 +1,1 @@
-export { altAdvice, type AltAdvice, type AltContext, type AltPlace } from './advice.ts';
+export { altAdvice } from './advice.ts';

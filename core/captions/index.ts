@@ -1,1 +1,1 @@
-export { readCaptions, writeVtt, type Cue, type ReadCaptions } from './vtt.ts';
+export { readCaptions, writeVtt } from './vtt.ts';

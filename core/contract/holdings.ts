@@ -27,6 +27,8 @@ export const FactsSchema = v.object({
   orientation: v.number(),
   /** Compact placeholder, base64 (ThumbHash). */
   thumbhash: v.nullable(v.string()),
+  /** What whoever sent it should know of it, in a sentence; empty or absent where there is nothing. */
+  note: v.optional(v.string()),
 });
 export type Facts = v.InferOutput<typeof FactsSchema>;
 
@@ -80,7 +82,7 @@ export const AssetDetailSchema = v.object({
 export type AssetDetail = v.InferOutput<typeof AssetDetailSchema>;
 
 const words = (longest: number) => v.optional(v.pipe(v.string(), v.maxLength(longest)));
-const whole = (least: number, most: number) =>
+export const whole = (least: number, most: number) =>
   v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(least), v.maxValue(most));
 const day = v.optional(v.pipe(v.string(), v.isoDate('Write the day as year-month-day.')));
 const yes = v.optional(v.literal('yes'));

@@ -1,3 +1,4 @@
+export * from './changed.ts';
 export * from './endpoint.ts';
 export * from './films.ts';
 export * from './gather.ts';

@@ -1,15 +1,13 @@
 import { toJsonSchema } from '@valibot/to-json-schema';
 import type * as v from 'valibot';
 import { ProblemSchema, type AnyEndpoint } from './endpoint.ts';
-import * as gather from './gather.ts';
-import * as holdings from './holdings.ts';
-import * as pages from './pages.ts';
-import * as site from './site.ts';
+import * as contract from './index.ts';
 
 /** Every endpoint of the contract. */
-export const ENDPOINTS: readonly AnyEndpoint[] = [gather, holdings, pages, site].flatMap((part) =>
-  Object.values(part).filter((value): value is AnyEndpoint & typeof value => 'method' in value),
-) as readonly AnyEndpoint[];
+export const ENDPOINTS: readonly AnyEndpoint[] = Object.values<unknown>(contract).filter(
+  (value): value is AnyEndpoint =>
+    typeof value === 'object' && value !== null && 'method' in value && 'path' in value,
+);
 
 function schemaOf(schema: v.GenericSchema, typeMode: 'input' | 'output') {
   const { $schema: _, ...rest } = toJsonSchema(schema, { errorMode: 'ignore', typeMode });

@@ -1,15 +1,17 @@
 import * as v from 'valibot';
-import { PageDocumentSchema, type PageDocument } from '../page/document.ts';
+import { PlacardSchema } from '../credit/placard.ts';
+import { PageDocumentSchema } from '../page/document.ts';
+import type { HeldAsset } from '../page/held.ts';
 import { FindingSchema } from '../proof/finding.ts';
 import { DroppedSchema } from '../embed/dropped.ts';
 import { FrameSchema } from '../embed/frame.ts';
 import { EDITORS, endpoint, EVERYONE, REVIEWERS } from './endpoint.ts';
-import { ById, IdSchema } from './holdings.ts';
+import { ById, IdSchema, whole } from './holdings.ts';
+import { TermsSchema } from './terms.ts';
 
-const DocumentSchema = PageDocumentSchema as v.GenericSchema<PageDocument>;
 const TitleSchema = v.pipe(v.string(), v.trim(), v.minLength(1, 'A page needs a title.'), v.maxLength(200));
 
-export const PageLineSchema = v.object({
+const PageLineSchema = v.object({
   id: v.string(),
   title: v.string(),
   slug: v.string(),
@@ -19,8 +21,35 @@ export const PageLineSchema = v.object({
   changedBy: v.string(),
   placements: v.number(),
   findings: v.object({ stop: v.number(), warn: v.number() }),
+  /** Bytes that it loads on a wide screen. */
+  bytes: v.number(),
   lead: v.nullable(v.string()),
 });
+
+export const PAGE_STATES = ['empty', 'to-mend', 'to-look-at', 'ready'] as const;
+/** Nothing placed yet; kept back by what was found; anything found; may leave. A page may be in several. */
+export type PageState = (typeof PAGE_STATES)[number];
+export const PAGE_SORTS = ['changed', 'title', 'findings', 'weight'] as const;
+
+export const PageQuerySchema = v.object({
+  words: v.optional(v.pipe(v.string(), v.maxLength(200)), ''),
+  /** A section, with what lies in it. */
+  section: v.optional(IdSchema),
+  state: v.optional(v.picklist(PAGE_STATES)),
+  sort: v.optional(v.picklist(PAGE_SORTS), 'changed'),
+  /** Where to go on, as the answer before said in `next`. */
+  cursor: v.optional(v.pipe(v.string(), v.maxLength(600))),
+  limit: v.optional(whole(1, 200), '50'),
+});
+export type PageQuery = v.InferOutput<typeof PageQuerySchema>;
+
+const PageListSchema = v.object({
+  pages: v.array(PageLineSchema),
+  /** Where the next ones begin; null after the last. */
+  next: v.nullable(v.string()),
+  total: v.number(),
+});
+export type PageList = v.InferOutput<typeof PageListSchema>;
 export type PageLine = v.InferOutput<typeof PageLineSchema>;
 
 export const PageSchema = v.object({
@@ -29,11 +58,58 @@ export const PageSchema = v.object({
   slug: v.string(),
   section: v.object({ id: v.string(), title: v.string(), slug: v.string() }),
   version: v.number(),
-  document: DocumentSchema,
+  document: PageDocumentSchema,
   changedAt: v.string(),
   changedBy: v.string(),
 });
 export type Page = v.InferOutput<typeof PageSchema>;
+
+const FileSchema = {
+  /** Its address. */
+  key: v.string(),
+  name: v.optional(v.string()),
+  part: v.optional(v.string()),
+  bytes: v.optional(v.number()),
+};
+const HeldAssetSchema = v.object({
+  id: v.string(),
+  kind: v.picklist(['picture', 'film', 'sound']),
+  placard: PlacardSchema,
+  terms: v.optional(TermsSchema),
+  onFile: v.optional(
+    v.object({ state: v.string(), until: v.string(), commercial: v.boolean(), changes: v.boolean() }),
+  ),
+  addedAt: v.optional(v.string()),
+  changes: v.optional(v.array(v.string())),
+  width: v.number(),
+  height: v.number(),
+  duration: v.nullable(v.number()),
+  file: v.nullable(v.object({ ...FileSchema, mime: v.string(), bytes: v.number() })),
+  binned: v.optional(v.boolean()),
+  note: v.optional(v.string()),
+  sources: v.array(
+    v.object({
+      ...FileSchema,
+      screen: v.optional(v.picklist(['wide', 'narrow'])),
+      width: v.number(),
+      height: v.number(),
+      mime: v.string(),
+      bytes: v.number(),
+    }),
+  ),
+  tracks: v.array(v.object({ ...FileSchema, language: v.string(), label: v.string() })),
+}) as unknown as v.GenericSchema<unknown, HeldAsset>;
+
+export const readHeld = endpoint({
+  method: 'GET',
+  path: '/api/assets/{id}/held',
+  summary: 'An asset as pages show it, perhaps in a version of its own, each file under its address',
+  roles: EVERYONE,
+  params: ById,
+  query: v.object({ version: v.optional(IdSchema) }),
+  answer: HeldAssetSchema,
+  problems: [404],
+});
 
 const SavedSchema = v.object({
   version: v.number(),
@@ -44,9 +120,11 @@ const SavedSchema = v.object({
 export const listPages = endpoint({
   method: 'GET',
   path: '/api/pages',
-  summary: 'All pages, last changed first',
+  summary: 'Pages as they are asked for, some at a time',
   roles: EVERYONE,
-  answer: v.array(PageLineSchema),
+  query: PageQuerySchema,
+  answer: PageListSchema,
+  problems: [400],
 });
 
 export const createPage = endpoint({
@@ -54,9 +132,9 @@ export const createPage = endpoint({
   path: '/api/pages',
   summary: 'Begin a page',
   roles: EDITORS,
-  body: v.object({ title: TitleSchema, section: IdSchema, document: v.optional(DocumentSchema) }),
+  body: v.object({ title: TitleSchema, section: IdSchema, document: v.optional(PageDocumentSchema) }),
   answer: PageSchema,
-  problems: [422],
+  problems: [409, 422],
 });
 
 export const readPage = endpoint({
@@ -75,7 +153,13 @@ export const savePage = endpoint({
   summary: 'Save a page; refused when somebody saved it since `version`',
   roles: EDITORS,
   params: ById,
-  body: v.object({ version: v.number(), title: TitleSchema, document: DocumentSchema }),
+  body: v.object({
+    version: v.number(),
+    title: TitleSchema,
+    document: PageDocumentSchema,
+    /** This save’s own id: sent again because no answer came, it is the same one. */
+    save: v.optional(v.pipe(v.string(), v.regex(/^[\w-]{6,40}$/))),
+  }),
   answer: SavedSchema,
   problems: [404, 409, 422],
 });
@@ -111,6 +195,31 @@ export const handOffPage = endpoint({
     zip: v.string(),
   }),
   problems: [404, 409],
+});
+
+export const letFindingGo = endpoint({
+  method: 'POST',
+  path: '/api/pages/{id}/let-go',
+  summary: 'Let a page leave although something was found in it that would keep it back',
+  roles: REVIEWERS,
+  params: ById,
+  body: v.object({
+    rule: v.pipe(v.string(), v.maxLength(40)),
+    where: v.optional(v.pipe(v.string(), v.maxLength(40)), ''),
+    reason: v.pipe(v.string(), v.trim(), v.minLength(3, 'Say why it may go.'), v.maxLength(500)),
+  }),
+  answer: v.object({ findings: v.array(FindingSchema) }),
+  problems: [404],
+});
+
+export const holdFindingBack = endpoint({
+  method: 'DELETE',
+  path: '/api/pages/{id}/let-go/{finding}',
+  summary: 'Take back that something was let go',
+  roles: REVIEWERS,
+  params: v.object({ id: IdSchema, finding: IdSchema }),
+  answer: v.object({ findings: v.array(FindingSchema) }),
+  problems: [404],
 });
 
 export const UnpackedSchema = v.object({

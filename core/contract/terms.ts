@@ -72,6 +72,8 @@ export const PolicySchema = v.object({
   /** The countries it is for (ISO 3166-1 alpha-2); none for everywhere. */
   territory: v.array(v.pipe(v.string(), v.regex(/^[A-Z]{2}$/, 'Write countries by their two letters.'))),
   approval: v.picklist(APPROVALS),
+  /** Whether, where everything has to be approved, that goes for our own work too. */
+  ownWork: v.optional(v.boolean(), false),
 });
 export type Policy = v.InferOutput<typeof PolicySchema>;
 

@@ -12,6 +12,9 @@ describe('what a file says of itself', () => {
         description: 'The dome is opened.',
         keywords: 'dome, dusk; dome',
         creator: 'Maren Holt',
+        headline: 'The dome is open',
+        copyrightNotice: '© 2026 Maren Holt',
+        licensorAddress: 'https://pell.example/PS-118',
         creditLine: 'Pell Street Sky Club',
         source: 'an archive',
         rightsAddress: 'https://creativecommons.org/licenses/by-sa/4.0/',
@@ -23,9 +26,19 @@ describe('what a file says of itself', () => {
       keywords: 'dome, dusk',
       creator: 'Maren Holt',
       source: 'Pell Street Sky Club',
+      sourceUrl: 'https://pell.example/PS-118',
+      copyright: '© 2026 Maren Holt',
       licence: 'cc-by-sa-4.0',
       pictureId: 'PS-118',
     });
+  });
+
+  it.each([
+    [{ headline: 'Comet over the ridge' }, 'Comet over the ridge'],
+    [{ title: 'DSC_4471', headline: 'Comet over the ridge' }, 'Comet over the ridge'],
+    [{ title: 'A comet', headline: 'Comet over the ridge' }, 'A comet'],
+  ])('is called by its headline where it has no other name: %j', (fields, title) => {
+    expect(placardFromFile(fields).title).toBe(title);
   });
 
   it('leaves out what it does not say', () => {

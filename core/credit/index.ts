@@ -4,7 +4,6 @@ export {
   countriesOf,
   lacks,
   limitsOf,
-  PlacardSchema,
   termsOfPlacard,
   type Lack,
   type Placard,
@@ -15,10 +14,9 @@ export {
   statementHtml,
   statementMarkdown,
   statementText,
-  type MissingPart,
-  type StatementContext,
   type StatementRun,
 } from './statement.ts';
 export { changeKeywords, keywordsOf } from './keywords.ts';
-export { jsonLdOf, jsonLdScript, type LinkedMedia } from './jsonld.ts';
-export { xmpOf } from './xmp.ts';
+export { jsonLdScript } from './jsonld.ts';
+export { tagsOf } from './tags.ts';
+export { withoutPacket, xmpOf } from './xmp.ts';

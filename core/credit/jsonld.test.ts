@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { LICENCES } from '../licence/terms.ts';
-import { jsonLdOf, jsonLdScript, type LinkedMedia } from './jsonld.ts';
+import { LICENCES } from '../licence/licences.ts';
+import { jsonLdOf, jsonLdOfHostedFilm, jsonLdScript, type LinkedMedia } from './jsonld.ts';
 import { BLANK_PLACARD } from './placard.ts';
 
 const label = {
@@ -55,7 +55,7 @@ function fits(value: unknown, kind: string): boolean {
     case 'date':
       return typeof value === 'string' && !Number.isNaN(Date.parse(value));
     case 'person':
-      return (value as { '@type': string; name: string })['@type'] === 'Person';
+      return ['Person', 'Organization'].includes((value as { '@type': string })['@type']);
     default:
       return typeof value === 'string' && value !== '';
   }
@@ -138,5 +138,33 @@ describe('structured data in a page', () => {
 
   it('is nothing where nothing is placed', () => {
     expect(jsonLdScript([])).toBe('');
+  });
+});
+
+it('a creator is a person, or an organisation where that is said', () => {
+  const creatorOf = (organisation: boolean) => jsonLdOf({ ...label, organisation }, picture)['creator'];
+  expect(creatorOf(false)).toMatchObject({ '@type': 'Person', name: 'Maren Aldous' });
+  expect(creatorOf(true)).toMatchObject({ '@type': 'Organization', name: 'Maren Aldous' });
+});
+
+it('a hosted film is a video with its player', () => {
+  const film = {
+    title: 'Aligning',
+    owner: 'Ilse Varga',
+    seconds: 68,
+    page: 'https://films.example/1',
+    player: 'https://films.example/player/1',
+  };
+  expect(jsonLdOfHostedFilm(film)).toEqual({
+    '@context': 'https://schema.org',
+    '@type': 'VideoObject',
+    name: 'Aligning',
+    url: 'https://films.example/1',
+    embedUrl: 'https://films.example/player/1',
+    duration: 'PT68S',
+    creditText: 'Ilse Varga',
+  });
+  expect(jsonLdOfHostedFilm({ ...film, seconds: 0, owner: '', still: 'still.jpg' })).toMatchObject({
+    thumbnailUrl: 'still.jpg',
   });
 });

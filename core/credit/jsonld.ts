@@ -19,6 +19,35 @@ export interface LinkedMedia {
   uploaded?: string | undefined;
 }
 
+/** A film that somebody else's host keeps, as a page shows it. */
+export interface HostedFilmData {
+  title: string;
+  owner: string;
+  /** Its length; 0 where nobody says. */
+  seconds: number;
+  /** Its page on the host. */
+  page: string;
+  /** The address of the player. */
+  player: string;
+  /** The address of a still of it. */
+  still?: string | undefined;
+}
+
+/** A hosted film as structured data (schema.org VideoObject, as JSON-LD 1.1). */
+export function jsonLdOfHostedFilm(film: HostedFilmData): Record<string, unknown> {
+  return withoutEmpty({
+    '@context': 'https://schema.org',
+    '@type': 'VideoObject',
+    name: film.title,
+    url: film.page,
+    embedUrl: film.player,
+    duration: film.seconds > 0 ? `PT${Math.max(1, Math.round(film.seconds))}S` : '',
+    thumbnailUrl: film.still ?? '',
+    // Nobody said whether that is a person or a firm.
+    creditText: film.owner,
+  });
+}
+
 const TYPES = { picture: 'ImageObject', film: 'VideoObject', sound: 'AudioObject' } as const;
 
 /**
@@ -55,7 +84,7 @@ export function jsonLdOf(
       placard.creator === ''
         ? ''
         : {
-            '@type': 'Person',
+            '@type': placard.organisation ? 'Organization' : 'Person',
             name: placard.creator,
             ...(placard.creatorUrl ? { url: placard.creatorUrl } : {}),
           },
@@ -63,8 +92,11 @@ export function jsonLdOf(
     identifier: placard.pictureId,
     expires: placard.until,
   };
-  return Object.fromEntries(Object.entries(parts).filter(([, value]) => value !== '' && value !== undefined));
+  return withoutEmpty(parts);
 }
+
+const withoutEmpty = (parts: Record<string, unknown>) =>
+  Object.fromEntries(Object.entries(parts).filter(([, value]) => value !== '' && value !== undefined));
 
 /** Structured data as an HTML script element (JSON-LD 1.1, section 7), which nothing in it can end. */
 export function jsonLdScript(data: readonly Record<string, unknown>[]): string {

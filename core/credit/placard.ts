@@ -1,12 +1,13 @@
 import * as v from 'valibot';
 import { keywordsOf } from './keywords.ts';
 import type { Limits } from '../licence/maywe.ts';
-import { isLicence, isOwnTerms, termsOf, type Terms } from '../licence/terms.ts';
+import { isLicence, isOwnTerms, termsOf } from '../licence/licences.ts';
+import type { Terms } from '../licence/terms.ts';
 
 const line = (longest: number) => v.pipe(v.string(), v.trim(), v.maxLength(longest));
 
 /** A web address, or nothing. Only http and https, since it is printed as a link. */
-const address = v.pipe(
+export const AddressSchema = v.pipe(
   v.string(),
   v.trim(),
   v.maxLength(2000),
@@ -38,9 +39,11 @@ export const PlacardSchema = v.object({
     v.transform((text) => keywordsOf(text).join(', ')),
   ),
   creator: line(300),
-  creatorUrl: address,
+  creatorUrl: AddressSchema,
+  /** The creator is not a person but an organisation. */
+  organisation: v.optional(v.boolean(), false),
   source: line(300),
-  sourceUrl: address,
+  sourceUrl: AddressSchema,
   /** The agency's or archive's own number for it (IPTC: Image Supplier Image ID). */
   pictureId: line(120),
   /** The day it was taken from its source, as ISO 8601: 2026-11-24. */
@@ -49,6 +52,7 @@ export const PlacardSchema = v.object({
   copyright: line(300),
   licence: v.pipe(
     v.string(),
+    v.maxLength(40),
     v.check((id) => isLicence(id) || isOwnTerms(id), 'This licence is not on the list.'),
   ),
   /** The first and the last day it may be shown on. */
@@ -102,6 +106,7 @@ export const BLANK_PLACARD: Placard = {
   keywords: '',
   creator: '',
   creatorUrl: '',
+  organisation: false,
   source: '',
   sourceUrl: '',
   pictureId: '',

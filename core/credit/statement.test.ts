@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { parseFragment } from 'parse5';
 import { describe, expect, it } from 'vitest';
-import { LICENCES, termsOf } from '../licence/terms.ts';
+import { LICENCES, termsOf } from '../licence/licences.ts';
 import { BLANK_PLACARD, lacks, limitsOf, PlacardSchema, type Placard } from './placard.ts';
 import { missingParts, statement, statementHtml, statementMarkdown, statementText } from './statement.ts';
 import * as v from 'valibot';

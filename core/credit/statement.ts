@@ -1,6 +1,6 @@
 import { deedIn } from '../licence/deedin.ts';
 import type { Terms } from '../licence/terms.ts';
-import { escapeHtml } from '../page/text.ts';
+import { element, toHtml, type Markup, type Style } from '../markup/index.ts';
 import { termsOfPlacard, type Placard } from './placard.ts';
 
 /** A run of a statement: words, perhaps linked. `rel` is the link's relation (HTML link types). */
@@ -137,16 +137,13 @@ function inDay(date: string): string {
   return `${day} ${MONTHS[(month ?? 1) - 1]} ${year}`;
 }
 
-/** The statement as an HTML fragment. */
-export function statementHtml(runs: readonly StatementRun[]): string {
-  return runs
-    .map(({ text, href, rel }) =>
-      href
-        ? `<a href="${escapeHtml(href)}"${rel ? ` rel="${rel}"` : ''}>${escapeHtml(text)}</a>`
-        : escapeHtml(text),
-    )
-    .join('');
+/** The statement as markup; `links` is the style of its links, where they have one of their own. */
+export function statementMarkup(runs: readonly StatementRun[], links?: Style): Markup[] {
+  return runs.map(({ text, href, rel }) => (href ? element('a', { style: links, href, rel }, text) : text));
 }
+
+/** The statement as an HTML fragment. */
+export const statementHtml = (runs: readonly StatementRun[]): string => toHtml(statementMarkup(runs));
 
 /** The statement as plain text, its licence address in brackets at the end. */
 export function statementText(runs: readonly StatementRun[]): string {

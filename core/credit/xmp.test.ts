@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { SaxesParser } from 'saxes';
 import { describe, expect, it } from 'vitest';
-import { LICENCES } from '../licence/terms.ts';
+import { LICENCES } from '../licence/licences.ts';
 import { BLANK_PLACARD, type Placard } from './placard.ts';
 import { xmpOf } from './xmp.ts';
 
@@ -55,11 +55,16 @@ describe('a label as XMP', () => {
       'xmpRights:WebStatement': 'https://creativecommons.org/licenses/by/4.0/',
       'xmpRights:Marked': 'True',
       'plus:ImageSupplierImageID': 'A-1',
+      // Where a licence is to be had; no identifier of the picture, which it is not.
+      'plus:LicensorURL': 'https://archive.example/1',
+      'plus:LicensorName': 'The Archive',
       'cc:license': 'https://creativecommons.org/licenses/by/4.0/',
       'cc:attributionName': 'Maren Aldous',
       'cc:attributionURL': 'https://archive.example/1',
     });
   });
+
+  it('takes no address for an identifier', () => expect(xmpOf(label)).not.toContain('GUID'));
 
   it('says nothing of what is empty, and no alt text of what is decorative', () => {
     expect([...read(xmpOf(BLANK_PLACARD)).keys()]).toEqual([]);

@@ -8,7 +8,6 @@ const NAMESPACES = {
   photoshop: 'http://ns.adobe.com/photoshop/1.0/',
   xmpRights: 'http://ns.adobe.com/xap/1.0/rights/',
   Iptc4xmpCore: 'http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/',
-  Iptc4xmpExt: 'http://iptc.org/std/Iptc4xmpExt/2008-02-29/',
   plus: 'http://ns.useplus.org/ldf/xmp/1.0/',
   cc: 'http://creativecommons.org/ns#',
 };
@@ -35,7 +34,10 @@ export function xmpOf(placard: Placard, context: StatementContext = {}): string 
     placard.creatorUrl === ''
       ? ''
       : `<Iptc4xmpCore:CreatorContactInfo rdf:parseType="Resource">${text('Iptc4xmpCore:CiUrlWork', placard.creatorUrl)}</Iptc4xmpCore:CreatorContactInfo>`,
-    text('Iptc4xmpExt:DigImageGUID', placard.sourceUrl),
+    placard.sourceUrl === ''
+      ? ''
+      : // Where a licence is to be had (IPTC Photo Metadata, Licensor).
+        `<plus:Licensor><rdf:Seq><rdf:li rdf:parseType="Resource">${text('plus:LicensorName', placard.source || placard.creator)}${text('plus:LicensorURL', placard.sourceUrl)}</rdf:li></rdf:Seq></plus:Licensor>`,
     alternative('xmpRights:UsageTerms', placard.licence === 'unknown' ? '' : terms.name),
     text('plus:LicenseStartDate', placard.from),
     text('plus:LicenseEndDate', placard.until),
@@ -55,8 +57,14 @@ export function xmpOf(placard: Placard, context: StatementContext = {}): string 
   const spaces = Object.entries(NAMESPACES)
     .map(([prefix, address]) => `xmlns:${prefix}="${address}"`)
     .join(' ');
-  return `<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?><x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" ${spaces}>${properties.join('')}</rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end="w"?>`;
+  return `${BEGIN}<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" ${spaces}>${properties.join('')}</rdf:Description></rdf:RDF></x:xmpmeta>${END}`;
 }
+
+/** What stands round a packet, for programs that look for it in a file of any kind (ISO 16684-1, section 7.3.2). */
+const [BEGIN, END] = ['<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?>', '<?xpacket end="w"?>'];
+
+/** A packet of ours as the one XML element in it, for files that are XML themselves. */
+export const withoutPacket = (xmp: string): string => xmp.slice(BEGIN.length, xmp.length - END.length);
 
 /** Whether it is protected, in the words of the PLUS vocabulary; nothing where nobody knows. */
 function copyrightStatus({ id, family }: Terms): string {

@@ -42,6 +42,160 @@ describe('a drawing', () => {
   });
 
   it.each([
+    ['image-set', '<rect style="fill:image-set(\'https://evil.example/a.png\' 1x)"/>'],
+    ['an image-set in a sheet', '<style>rect{cursor:-webkit-image-set("https://evil.example/a" 1x)}</style>'],
+    ['src()', '<rect fill="src(https://evil.example/a)"/>'],
+    ['src() in a sheet', '<style>rect{fill:src("https://evil.example/a")}</style>'],
+    ['cross-fade', '<rect style="mask-image:cross-fade(url(#a),url(https://evil.example/a))"/>'],
+    ['element()', '<rect style="background:element(#a)"/>'],
+    ['attr()', '<rect style="background:attr(href url)"/>'],
+    ['an escaped function', '<rect style="fill:ur\\6c(https://evil.example/a)"/>'],
+    ['an import cut by a comment', '<style>@im<!-- -->port "https://evil.example/a";</style>'],
+    ['an address cut by a section', '<style>rect{fill:url(ht<![CDATA[tps://evil.example/a)}]]></style>'],
+    ['an address cut by an element', '<style>rect{fill:url(h<x/>ttps://evil.example/a)}</style>'],
+    ['a font', '<style>@font-face{font-family:x;src:url(https://evil.example/f)}</style>'],
+    ['a property of the page’s own', '<style>rect{--a:url(https://evil.example/a);fill:var(--a)}</style>'],
+    ['an address in the middle of a value', '<style>rect{fill:red url("//evil.example/a") none}</style>'],
+    ['a namespace', '<style>@namespace x "https://evil.example/n"; rect{fill:red}</style>'],
+    ['an end that is none', '<style>rect{content:"&lt;/style>&lt;script src=//evil.example>"}</style>'],
+  ])('loads nothing by %s', (_, inside) => {
+    const { svg: made } = cleanDrawing(svg(`${inside}<rect width="1"/>`));
+    expect(made.replace('http://www.w3.org/2000/svg', '')).not.toMatch(
+      /evil|\/\/|import|image-set|src\(|element\(|attr\(|@font/i,
+    );
+    expect(made).toContain('<rect width="1"/>');
+  });
+
+  it.each([
+    ['a charset', '@charset "utf-8"; .a{fill:red}', '.a{fill:red}'],
+    [
+      'fonts',
+      '@font-face{font-family:x;src:url(f.woff)} .a{fill:url(#b)} .c{stroke:#fff}',
+      '.a{fill:url(#b)}.c{stroke:#fff}',
+    ],
+    ['an import', '@import "x.css"; .a{fill:red}', '.a{fill:red}'],
+    [
+      'what it does not know',
+      '.a{fill:url(x.png);stroke:red} @media print{.b{opacity:.5}}',
+      '.a{stroke:red}@media print{.b{opacity:.5}}',
+    ],
+  ])('keeps the rest of a style that begins with %s', (_, css, kept) => {
+    expect(cleanDrawing(svg(`<style>${css}</style>`)).svg).toContain(`<style>${kept}</style>`);
+  });
+
+  it('keeps what a switch and a link hold', () => {
+    const inside =
+      '<switch><foreignObject requiredExtensions="x"><p/></foreignObject><g systemLanguage="en"><path d="M0 0"/></g></switch><a href="https://site.example/"><circle r="2"/></a><text>See <a href="x">there</a></text>';
+    const { svg: made, dropped } = cleanDrawing(svg(inside));
+    expect(made).toContain(
+      '<switch><g systemLanguage="en"><path d="M0 0"/></g></switch><g><circle r="2"/></g>',
+    );
+    expect(made).toContain('<text>See <tspan>there</tspan></text>');
+    expect(dropped).toEqual(['<foreignObject>', '<a>']);
+  });
+
+  it.each([
+    ['width="210mm" height="297mm"', 793.7008, 1122.5197],
+    ['width="21cm" height="10cm"', 793.7008, 377.9528],
+    ['width="8.5in" height="11in"', 816, 1056],
+    ['width="72pt" height="36pt"', 96, 48],
+    ['width="6pc" height="3pc"', 96, 48],
+    ['width="400" height="300px"', 400, 300],
+    ['viewBox="0 0 64 48"', 64, 48],
+    ['viewBox="0,0,64,48" width="128"', 128, 96],
+    ['viewBox="0 0 64 48" width="100%" height="100%"', 64, 48],
+    ['height="10cm" viewBox="0 0 200 100"', 755.9055, 377.9528],
+    ['', 300, 150],
+    ['width="-5" height="0"', 300, 150],
+  ])('with %s is %d by %d pixels', (attributes, width, height) => {
+    const { size } = cleanDrawing(`<svg xmlns="http://www.w3.org/2000/svg" ${attributes}><g/></svg>`);
+    expect(size.width).toBeCloseTo(width, 3);
+    expect(size.height).toBeCloseTo(height, 3);
+  });
+
+  it('in physical units is in pixels throughout', () => {
+    const { svg: made } = cleanDrawing(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="1in" height="1in"><rect x="6pt" width="12.7mm" stroke-dasharray="1mm, 2mm 3" style="stroke-width:1pc"/><text font-size="9pt">3 mm</text></svg>',
+    );
+    expect(made).toContain(
+      '<rect x="8" width="48" stroke-dasharray="3.7795, 7.5591 3" style="stroke-width:16px"/>',
+    );
+    expect(made).toContain('<text font-size="12">3 mm</text>');
+  });
+
+  it('is written at a wished size, with what is said of it', () => {
+    const made = cleanDrawing('<svg xmlns="http://www.w3.org/2000/svg" id="a>b" viewBox="0 0 4 3"/>', {
+      size: { width: 800, height: 600 },
+      metadata: '<x:xmpmeta xmlns:x="adobe:ns:meta/">$& $1</x:xmpmeta>',
+    });
+    expect(made.svg).toBe(
+      '<svg xmlns="http://www.w3.org/2000/svg" id="a&gt;b" viewBox="0 0 4 3" width="800" height="600" preserveAspectRatio="none"><metadata><x:xmpmeta xmlns:x="adobe:ns:meta/">$& $1</x:xmpmeta></metadata></svg>',
+    );
+  });
+
+  const uses = (levels: number) =>
+    Array.from(
+      { length: levels },
+      (_, i) => `<g id="u${i + 1}">${`<use href="#u${i}"/>`.repeat(10)}</g>`,
+    ).join('');
+  it.each([
+    ['uses of uses', `<defs><path id="u0" d="M0 0"/>${uses(9)}</defs><use href="#u9"/>`],
+    [
+      'patterns of patterns',
+      Array.from(
+        { length: 9 },
+        (_, i) => `<pattern id="p${i + 1}">${`<rect fill="url(#p${i})"/>`.repeat(9)}</pattern>`,
+      ).join('') + '<rect fill="url(#p9)"/>',
+    ],
+    [
+      'filters',
+      `<filter id="f">${'<feTurbulence numOctaves="9"/>'.repeat(40)}</filter>${'<rect filter="url(#f)"/>'.repeat(40)}`,
+    ],
+    [
+      'filters in styles',
+      `<filter id="f">${'<feMorphology radius="400"/>'.repeat(10)}</filter>${'<rect style="filter:url(#f)"/>'.repeat(10)}`,
+    ],
+    [
+      'one turbulence without end',
+      '<filter id="f"><feTurbulence numOctaves="100000"/></filter><rect filter="url(#f)"/>',
+    ],
+    [
+      'a long way of uses',
+      Array.from({ length: 1000 }, (_, i) => `<g id="u${i + 1}"><use href="#u${i}"/></g>`).join(''),
+    ],
+  ])('of %s is refused before it is drawn', (_, inside) => {
+    expect(() => cleanDrawing(svg(inside))).toThrow(/takes too long to draw/);
+  });
+
+  it.each([
+    ['itself', '<g id="a"><use href="#a"/></g>'],
+    ['one another', '<g id="a"><use href="#b"/></g><g id="b"><use href="#a"/></g>'],
+    [
+      'shadows on a hundred cards',
+      `<filter id="f"><feGaussianBlur/><feOffset/><feFlood/><feComposite/><feMerge/></filter>${'<rect filter="url(#f)"/>'.repeat(100)}`,
+    ],
+    [
+      'a thousand uses of a symbol',
+      `<symbol id="s">${'<path d="M0 0"/>'.repeat(50)}</symbol>${'<use href="#s"/>'.repeat(1000)}`,
+    ],
+  ])('that uses %s is taken', (_, inside) => {
+    expect(cleanDrawing(svg(inside)).svg).toContain('#');
+  });
+
+  it('names its namespaces by entities of its own, as programs do', () => {
+    const { svg: made } = cleanDrawing(
+      `<?xml version="1.0"?><!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "x.dtd" [<!ENTITY ns_svg "http://www.w3.org/2000/svg"><!ENTITY ns_own 'urn:own'>]><svg xmlns="&ns_svg;" xmlns:i="&ns_own;" viewBox="0 0 1 1"><i:x/><rect width="1"/></svg>`,
+    );
+    expect(made).toBe('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1 1"><rect width="1"/></svg>');
+  });
+
+  it('nested without end is refused', () => {
+    expect(() => cleanDrawing(svg(`${'<g>'.repeat(50_000)}${'</g>'.repeat(50_000)}`))).toThrow(
+      UnreadableDrawing,
+    );
+  });
+
+  it.each([
     'only words',
     '<svg xmlns="http://www.w3.org/2000/svg"><g></svg>',
     '<html><body/></html>',

@@ -1,4 +1,5 @@
 import type { Dropped } from './dropped.ts';
+import { isHostName } from './host.ts';
 
 /** Why an address cannot be framed, or the address as it will be framed. */
 export type FramedAddress = { refused: string } | { url: URL; dropped: Dropped[] };
@@ -21,6 +22,9 @@ export function frameAddress(raw: string, trustedOrigins: readonly string[] = []
   const url = new URL(absolute);
   if (url.protocol !== 'https:' && url.protocol !== 'http:') {
     return { refused: `an address that begins with ${url.protocol} can run code or carry a page inside it` };
+  }
+  if (!isHostName(url.hostname)) {
+    return { refused: `“${url.hostname.slice(0, 80)}” is not a name that a host can have` };
   }
   const dropped: Dropped[] = [];
   if (url.username !== '' || url.password !== '') {

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
-import { escapeHtml } from '../page/text.ts';
+import { policySource } from './host.ts';
+import { element, toHtml, type Element } from '../markup/index.ts';
 
 /** What a frame may do (HTML, iframe sandbox). Anything not listed is never given. */
 export const SANDBOX_TOKENS = [
@@ -26,7 +27,13 @@ export type FrameShape = v.InferOutput<typeof FrameShapeSchema>;
 
 /** An embed as we keep it: everything needed to write its iframe, and nothing else. */
 export const FrameSchema = v.object({
-  src: v.pipe(v.string(), v.url(), v.maxLength(4096), v.regex(/^https?:\/\/[^/\\]/)),
+  src: v.pipe(
+    v.string(),
+    v.url(),
+    v.maxLength(4096),
+    v.regex(/^https?:\/\/[^/\\]/),
+    v.check((src) => policySource(src) !== null, 'The frame’s host has a name that no host can have.'),
+  ),
   title: v.pipe(v.string(), v.minLength(1), v.maxLength(400)),
   shape: FrameShapeSchema,
   sandbox: v.array(v.picklist(SANDBOX_TOKENS)),
@@ -35,29 +42,23 @@ export const FrameSchema = v.object({
 
 export type Frame = v.InferOutput<typeof FrameSchema>;
 
-/** The attributes of the frame's iframe element, in the order they are written. */
-export function frameAttributes(frame: Frame): [string, string][] {
-  const { shape } = frame;
-  const attributes: [string, string][] = [
-    ['src', frame.src],
-    ['title', frame.title],
-  ];
-  if (shape.kind === 'ratio') attributes.push(['width', String(shape.width)]);
-  attributes.push(['height', String(shape.height)]);
-  attributes.push([
-    'style',
-    shape.kind === 'ratio'
-      ? `aspect-ratio:${shape.width}/${shape.height};width:100%;height:auto;border:0`
-      : `width:100%;height:${shape.height}px;border:0`,
-  ]);
-  attributes.push(['loading', 'lazy'], ['referrerpolicy', 'strict-origin-when-cross-origin']);
-  attributes.push(['sandbox', frame.sandbox.join(' ')]);
-  if (frame.permissions.length > 0) attributes.push(['allow', frame.permissions.join('; ')]);
-  return attributes;
+/** The frame as one iframe element. */
+export function frameMarkup({ src, title, shape, sandbox, permissions }: Frame): Element {
+  return element('iframe', {
+    src,
+    title,
+    width: shape.kind === 'ratio' ? shape.width : null,
+    height: shape.height,
+    style:
+      shape.kind === 'ratio'
+        ? { 'aspect-ratio': `${shape.width}/${shape.height}`, width: '100%', height: 'auto', border: '0' }
+        : { width: '100%', height: `${shape.height}px`, border: '0' },
+    loading: 'lazy',
+    referrerpolicy: 'strict-origin-when-cross-origin',
+    sandbox: sandbox.join(' '),
+    allow: permissions.length > 0 ? permissions.join('; ') : null,
+  });
 }
 
-/** Writes the frame as one iframe element. Reading it back with `unpack` gives the same frame. */
-export function frameToHtml(frame: Frame): string {
-  const attributes = frameAttributes(frame).map(([name, value]) => `${name}="${escapeHtml(value)}"`);
-  return `<iframe ${attributes.join(' ')}></iframe>`;
-}
+/** Writes the frame as HTML. Reading it back with `unpack` gives the same frame. */
+export const frameToHtml = (frame: Frame): string => toHtml(frameMarkup(frame));

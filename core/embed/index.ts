@@ -1,5 +1,4 @@
-export { FrameSchema, frameToHtml, PERMISSIONS, SANDBOX_TOKENS, type Frame } from './frame.ts';
-export { DroppedSchema, type Dropped } from './dropped.ts';
-export { LONGEST_CODE, unpack, type Unpacked } from './unpack.ts';
-export { frameAddress } from './address.ts';
-export { readStyle } from './shape.ts';
+export { FrameSchema, frameToHtml, type Frame } from './frame.ts';
+export { type Dropped } from './dropped.ts';
+export { unpack, type Unpacked } from './unpack.ts';
+export { frameSources } from './host.ts';

@@ -45,6 +45,56 @@ describe('a host’s embed code', () => {
   });
 });
 
+describe('a code that came another way than the host gave it', () => {
+  const FRAME =
+    '<iframe src="https://a.example/1" title="Stars over the dome" width="4" height="3"></iframe>';
+  const escaped = (text: string) =>
+    text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
+  it.each([
+    ['escaped', escaped(FRAME)],
+    ['escaped twice', escaped(escaped(FRAME))],
+    ['escaped, in a paragraph', `<p>Here: ${escaped(FRAME)}</p>`],
+    ['escaped with numbers', FRAME.replaceAll('<', '&#60;').replaceAll('>', '&#x3E;')],
+    ['in a box to copy from', `<textarea readonly>${FRAME}</textarea>`],
+    ['cut into spans by a word processor', escaped(FRAME).replace('title', '<span>ti</span>tle')],
+    ['with curly quotes', FRAME.replace(/"([^"]*)"/g, '“$1”')],
+    ['with German quotes', FRAME.replace(/"([^"]*)"/g, '„$1“')],
+    ['with single curly quotes', FRAME.replace(/"([^"]*)"/g, '‘$1’')],
+    ['with two closing quotes', FRAME.replace(/"([^"]*)"/g, '”$1”')],
+    ['escaped, with curly quotes', escaped(FRAME.replace(/"([^"]*)"/g, '“$1”'))],
+    [
+      'with one curly quote among straight ones',
+      FRAME.replace('"Stars over the dome"', '“Stars over the dome”'),
+    ],
+  ])('%s is read as if it had been straight', (_, code) => {
+    const { html, dropped: noted } = unpack(code);
+    expect(html).toBe(unpack(FRAME).html);
+    expect(noted.length).toBeGreaterThan(0);
+  });
+
+  it('keeps the curly quotes that stand in words', () => {
+    const code = '<iframe src="https://a.example/1" title="“Stars”, he said = “now”"></iframe>';
+    expect(unpack(code).frame?.title).toBe('“Stars”, he said = “now”');
+    expect(dropped(unpack(code))).not.toContain('curly');
+  });
+});
+
+describe('a code that is made to be slow', () => {
+  it.each([
+    [
+      'formatting opened again in every paragraph',
+      (n: number) => `<p>${Array.from({ length: n }, (_, i) => `<b ${i}>`).join('')}</p>${'<p>x'.repeat(n)}`,
+    ],
+    ['nested without end', (n: number) => '<div>'.repeat(n)],
+    ['tables in tables', (n: number) => '<table><td>'.repeat(n)],
+    ['links in links', (n: number) => '<a><b>'.repeat(n)],
+  ])('%s is refused in a sentence', (_, make) => {
+    const { findings, html } = unpack(make(5000).slice(0, LONGEST_CODE));
+    expect(html).toBe('');
+    expect(findings[0]?.rule).toBe('code-too-tangled');
+  });
+});
+
 describe('the room a frame takes', () => {
   it.each([
     [

@@ -1,19 +1,21 @@
-import {
-  defaultTreeAdapter,
-  html as namespaces,
-  parseFragment,
-  type DefaultTreeAdapterTypes as Tree,
-} from 'parse5';
-import { plainLine } from '../page/text.ts';
+import { defaultTreeAdapter, html as namespaces, type DefaultTreeAdapterTypes as Tree } from 'parse5';
+import { plainLine } from '../text/index.ts';
 import type { Finding } from '../proof/finding.ts';
+import { readFragment, TooTangled } from '../reading/tree.ts';
 import { frameAddress, isPrivateHost } from './address.ts';
+import { codeInText, straightened } from './aswritten.ts';
 import { attributeReason, elementReason, type Dropped } from './dropped.ts';
-import { frameAttributes, frameToHtml, type Frame } from './frame.ts';
+import { writtenAttributes } from '../markup/index.ts';
+import { frameMarkup, frameToHtml, type Frame } from './frame.ts';
 import { leastPermissions, leastSandbox } from './power.ts';
 import { frameShape } from './shape.ts';
 
 /** The longest code that is read, in UTF-16 units. Embed codes are a few hundred. */
 export const LONGEST_CODE = 100_000;
+/** Embed codes have a few elements; whole articles with one in them a few thousand. */
+const BUDGET = { elements: 10_000, depth: 400 };
+/** How many times over code is unescaped. */
+const MOST_ESCAPED = 3;
 
 /** What came out of pasted code. `html` is empty when nothing in it can be embedded. */
 export interface Unpacked {
@@ -48,7 +50,49 @@ export function unpack(code: string, trustedOrigins: readonly string[] = []): Un
       'Copy only the embed code from the host’s page.',
     );
   }
-  const { places, dropped } = survey(parseFragment(code, { scriptingEnabled: false }));
+  try {
+    const { root, dropped } = readAsWritten(code);
+    return takeApart(root, dropped, trustedOrigins);
+  } catch (error) {
+    if (!(error instanceof TooTangled)) throw error;
+    return nothing(
+      'code-too-tangled',
+      `This is no embed code. ${error.message}`,
+      'Copy only the embed code from the host’s page.',
+    );
+  }
+}
+
+/** Code as its host wrote it, whatever became of it on the way: quotes bent, or the whole of it escaped. */
+function readAsWritten(code: string): { root: Tree.DocumentFragment; dropped: Dropped[] } {
+  const dropped: Dropped[] = [];
+  const read = (text: string) => {
+    const straight = straightened(text);
+    if (straight !== text)
+      dropped.push({
+        what: 'curly quotes',
+        why: 'a word processor bent them; they were read as straight ones',
+      });
+    return readFragment(straight, BUDGET);
+  };
+  let root = read(code);
+  for (let times = 0; times < MOST_ESCAPED && survey(root).places.length === 0; times++) {
+    const inside = codeInText(root);
+    if (inside === null) break;
+    if (times === 0)
+      dropped.push({ what: '&lt;', why: 'the code had been written out as text; it was read as code' });
+    root = read(inside);
+  }
+  return { root, dropped };
+}
+
+function takeApart(
+  root: Tree.DocumentFragment,
+  noted: readonly Dropped[],
+  trustedOrigins: readonly string[],
+): Unpacked {
+  const { places, dropped } = survey(root);
+  dropped.unshift(...noted);
   const refusals: Finding[] = [];
   let chosen: { place: Place; url: URL; dropped: Dropped[] } | undefined;
   for (const place of places) {
@@ -116,7 +160,7 @@ function rebuild(
     sandbox: sandbox.tokens,
     permissions: permissions.permissions,
   };
-  const written = new Map(frameAttributes(frame));
+  const written = new Map(writtenAttributes(frameMarkup(frame)));
   const dropped = [...attributes]
     .filter(([name, value]) => written.get(name) !== value && !KEPT_IN_SUBSTANCE.has(name))
     .map(([name, value]) => ({

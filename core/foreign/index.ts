@@ -1,1 +1,2 @@
-export { mediaOnPage, type ForeignPage, type FoundMedia } from './mediaonpage.ts';
+export type { FoundMedia } from './foundmedia.ts';
+export { mediaOnPage, type ForeignPage } from './mediaonpage.ts';

@@ -1,4 +1,4 @@
-import type { FoundMedia } from './mediaonpage.ts';
+import type { FoundMedia } from './foundmedia.ts';
 
 /** What JSON-LD says of one picture, film or sound; addresses as they stand there. */
 export type LinkedMedia = Pick<

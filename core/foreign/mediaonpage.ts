@@ -1,25 +1,15 @@
-import { parse, type DefaultTreeAdapterTypes as Tree } from 'parse5';
+import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
 import { licenceOfDeed } from '../licence/index.ts';
-import { plainLine } from '../page/text.ts';
+import { plainLine } from '../text/index.ts';
+import { readDocument } from '../reading/tree.ts';
 import { attribute, textOf, wordsOf } from './elements.ts';
+import type { FoundMedia } from './foundmedia.ts';
 import { linkedData, mediaIn, type LinkedMedia } from './linkeddata.ts';
 import { isItem, itemIn } from './microdata.ts';
 
-/** A picture, film or sound that a page shows, with what the page says of it. Empty text: it says nothing. */
-export interface FoundMedia {
-  address: string;
-  kind: 'picture' | 'film' | 'sound';
-  title: string;
-  alt: string;
-  creator: string;
-  creatorUrl: string;
-  /** An id of our licences; `unknown` where the page names none of them. */
-  licence: string;
-  /** The licence's address as the page gives it. */
-  licenceUrl: string;
-}
-
 const MOST = 300;
+/** What a large page holds; how deep it is decides only how far it is looked into. */
+const BUDGET = { elements: 300_000, depth: Number.POSITIVE_INFINITY };
 /** Characters of which a line is made. */
 const LONGEST = 2000;
 /** How many elements within one another are looked into; a made-up page may have any number. */
@@ -55,7 +45,7 @@ export interface ForeignPage {
 /**
  * Lists the media on a foreign page (HTML parsing algorithm), each once, what the page says most about first:
  * JSON-LD and microdata (schema.org ImageObject, VideoObject, AudioObject), Open Graph, rel=license and ccREL's
- * attribution, and the elements themselves. Only http and https addresses are listed. Never throws.
+ * attribution, and the elements themselves. Only http and https addresses are listed. Throws TooTangled.
  */
 export function mediaOnPage(html: string, address: string): ForeignPage {
   const page: Page = {
@@ -67,7 +57,7 @@ export function mediaOnPage(html: string, address: string): ForeignPage {
     main: [],
     linked: [],
   };
-  walk(parse(html, { scriptingEnabled: false }), page, OUTSIDE);
+  walk(readDocument(html, BUDGET), page, OUTSIDE);
   const title = page.titles.shared || page.titles.page;
   for (const main of page.main) add(page, main, { title, ...page.terms });
   for (const media of page.linked)

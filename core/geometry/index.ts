@@ -1,20 +1,8 @@
-export { ratioInWords, simplestRatio, type Ratio } from './ratio.ts';
+export { ratioInWords } from './ratio.ts';
+export { columnOf, heightAt, renditionWidths, sharpnessAt, type Measure } from './measure.ts';
 export {
-  heightAt,
-  MeasureSchema,
-  MOST_WASTED,
-  renditionWidths,
-  sharpnessAt,
-  type Measure,
-} from './measure.ts';
-export {
-  CENTRE,
   dragged,
-  FocalPointSchema,
   largestOf,
-  RectangleSchema,
-  rescaled,
-  SizeSchema,
   within,
   type Edge,
   type FocalPoint,
@@ -23,16 +11,12 @@ export {
 } from './rectangle.ts';
 export {
   cornersOf,
-  cropped,
-  keptWhenTurned,
   matrixOf,
   mirrored,
-  resized,
   seenAt,
   seenThrough,
-  straightened,
   turned,
   wholeOf,
   type Window,
 } from './window.ts';
-export { sizeFor, SizeWishSchema, type SizeWish } from './wish.ts';
+export { sizeFor, type SizeWish } from './wish.ts';

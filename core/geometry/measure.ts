@@ -62,3 +62,9 @@ export function sharpnessAt(
 export function heightAt(width: number, original: { width: number; height: number }): number {
   return Math.max(1, Math.round((width * original.height) / original.width));
 }
+
+/** The width of the text column: the measure called `column`, else the second widest. */
+export function columnOf(measures: readonly Measure[]): number {
+  const widths = measures.map(({ width }) => width).sort((a, b) => b - a);
+  return measures.find(({ id }) => id === 'column')?.width ?? widths[1] ?? widths[0] ?? 720;
+}

@@ -93,3 +93,7 @@ export function rescaled({ x, y, width, height }: Rectangle, from: Size, to: Siz
 
 const clamp = (value: number, least: number, most: number) =>
   Math.min(Math.max(value, least), Math.max(least, most));
+
+/** True when a rectangle lies within a picture. */
+export const fits = (part: Rectangle, size: Size) =>
+  part.x + part.width <= size.width && part.y + part.height <= size.height;

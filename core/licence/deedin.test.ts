@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { deedIn } from './deedin.ts';
-import { termsOf } from './terms.ts';
+import { termsOf } from './licences.ts';
 
 it.each([
   ['cc-by-4.0', 'de', 'https://creativecommons.org/licenses/by/4.0/deed.de'],

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mayWe, NO_LIMITS, NOTHING_ON_FILE, type Limits, type OnFile, type Use } from './maywe.ts';
-import { LICENCES, termsOf, type Terms } from './terms.ts';
+import { LICENCES, termsOf } from './licences.ts';
+import type { Terms } from './terms.ts';
 
 const PLAIN: Use = {
   commercial: false,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { licenceOfDeed } from './ofdeed.ts';
-import { LICENCES } from './terms.ts';
+import { LICENCES } from './licences.ts';
 
 describe('the licence whose deed stands at an address', () => {
   it.each(LICENCES.flatMap(({ id, deed }) => (deed ? [[deed, id]] : [])))('%s is %s', (deed, id) => {

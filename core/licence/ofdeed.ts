@@ -1,4 +1,4 @@
-import { isLicence, LICENCES } from './terms.ts';
+import { isLicence, LICENCES } from './licences.ts';
 
 /**
  * The id of the licence whose deed or legal text stands at an address, in whatever language it is shown

@@ -11,10 +11,17 @@ export interface SitePolicy {
   /** The countries it is for (ISO 3166-1 alpha-2); none for everywhere. */
   territory: readonly string[];
   approval: (typeof APPROVALS)[number];
+  /** Whether, where everything has to be approved, that goes for our own work too. */
+  ownWork?: boolean;
 }
 
 /** How a site begins: for everybody, not for business, and nobody has to be asked. */
-export const FIRST_POLICY = { commercial: false, territory: [], approval: 'nothing' } satisfies SitePolicy;
+export const FIRST_POLICY = {
+  commercial: false,
+  territory: [],
+  approval: 'nothing',
+  ownWork: false,
+} satisfies SitePolicy;
 
 /** Standing in a page of a site from a day on, without an end, with these changes made to it. */
 export function standingUse(policy: SitePolicy, from: string, changes: readonly string[] = []): Use {
@@ -23,7 +30,11 @@ export function standingUse(policy: SitePolicy, from: string, changes: readonly 
 }
 
 /** Whether the terms of something have to be approved before it leaves. */
-export function needsApproval({ family, id }: Terms, { approval }: Pick<SitePolicy, 'approval'>): boolean {
-  if (approval === 'nothing' || family === 'ours' || id === 'unknown' || id === 'comp') return false;
+export function needsApproval(
+  { family, id }: Terms,
+  { approval, ownWork = false }: Pick<SitePolicy, 'approval' | 'ownWork'>,
+): boolean {
+  if (approval === 'nothing' || id === 'unknown' || id === 'comp') return false;
+  if (family === 'ours') return approval === 'everything' && ownWork;
   return approval === 'everything' || family === 'asked' || family === 'bought' || id === 'reserved';
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { together } from './sharealike.ts';
-import { termsOf } from './terms.ts';
+import { termsOf } from './licences.ts';
 
 const works = (...ids: string[]) => ids.map((id) => termsOf(id));
 

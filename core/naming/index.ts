@@ -1,3 +1,4 @@
+export { Paths } from './portable.ts';
 export { freeName, slug } from './slug.ts';
-export { plainFileName, termless, titleFromFileName } from './title.ts';
-export { nameBy, namesAmiss, TOKENS, UnknownToken, type Named, type Renaming } from './pattern.ts';
+export { plainFileName, titleFromFileName } from './title.ts';
+export { nameBy, namesAmiss, TOKENS, UnknownToken } from './pattern.ts';

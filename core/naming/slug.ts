@@ -13,7 +13,7 @@ export function slug(text: string, fallback = 'untitled', limit = 80): string {
     .replace(/['’]/g, '')
     .replace(/[^a-z0-9]+/g, '-')
     .slice(0, limit)
-    .replace(/^-+|-+$/g, '');
+    .replace(/^-|-$/g, '');
   return plain === '' ? fallback : plain;
 }
 

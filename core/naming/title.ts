@@ -1,7 +1,7 @@
-import { plainLine } from '../page/text.ts';
+import { plainLine } from '../text/index.ts';
 
 const CAMERA_NAME =
-  /^(_?[a-z]{2,4}_?\d{3,}([_-]?\d+)*|p?\d{5,}|\d{6,8}[_-]\d{4,}|(img|image|photo|picture|scan|file|untitled|screenshot)[\s_-]*\d*([\s_-]\d+)*)$/i;
+  /^(_?[a-z]{2,4}_?\d{3,}([_-]\d+)*|p?\d{5,}|\d{6,8}[_-]\d{4,}|(img|image|photo|picture|scan|file|untitled|screenshot)[\s_-]*\d*([\s_-]\d+)*)$/i;
 
 /** True when a name holds no words a person would use: camera numbers, stock numbers, `scan 3`. */
 export function termless(name: string): boolean {
@@ -28,7 +28,7 @@ export function titleFromFileName(fileName: string): string {
 
 /** The last part of a path or URL path as a file name: percent-decoded, without controls or slashes, at most 255 characters. */
 export function plainFileName(path: string): string {
-  const last = path.replace(/\/+$/, '').split('/').at(-1) ?? '';
+  const last = path.split('/').findLast((part) => part !== '') ?? '';
   let decoded = last;
   try {
     decoded = decodeURIComponent(last);

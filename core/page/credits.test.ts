@@ -1,9 +1,10 @@
 import { parseFragment, serialize } from 'parse5';
 import { describe, expect, it } from 'vitest';
 import { BLANK_PLACARD } from '../credit/placard.ts';
-import { arranged } from './credits.ts';
-import { CREDIT_PLACES, type CreditPlace, type PageDocument } from './document.ts';
-import type { HeldAsset } from './held.ts';
+import { element, toHtml } from '../markup/index.ts';
+import type { PageDocument } from './document.ts';
+import { arranged } from './figure.ts';
+import { CREDIT_PLACES, type CreditPlace, type HeldAsset } from './held.ts';
 import { renderDocument } from './render.ts';
 
 const asset: HeldAsset = {
@@ -14,7 +15,7 @@ const asset: HeldAsset = {
   height: 480,
   duration: null,
   file: null,
-  sources: [{ width: 720, height: 480, mime: 'image/jpeg', bytes: 1, url: 'dome.jpg' }],
+  sources: [{ width: 720, height: 480, mime: 'image/jpeg', bytes: 1, key: 'dome.jpg' }],
   tracks: [],
 };
 const page = (...credits: (CreditPlace | undefined)[]): PageDocument => ({
@@ -37,6 +38,7 @@ const render = (document: PageDocument, language?: string) =>
   renderDocument(document, {
     measures: [{ id: 'column', name: 'Column', width: 720 }],
     holdings: new Map([['asset-1', asset]]),
+    addressOf: ({ key }) => key,
     ...(language ? { language } : {}),
   });
 
@@ -68,12 +70,14 @@ describe('where a credit stands', () => {
   });
 
   it.each(CREDIT_PLACES)('%s is well-formed HTML that a parser reads back as it stands', (place) => {
-    const html = arranged(
-      'width:10px',
-      '<img src="a.jpg" alt="">',
-      'Words',
-      'By <a href="https://a.example/">A</a>',
-      place,
+    const html = toHtml(
+      arranged(
+        { width: '10px' },
+        element('img', { src: 'a.jpg', alt: '' }),
+        'Words & more',
+        ['By ', element('a', { href: 'https://a.example/' }, 'A')],
+        place,
+      ),
     );
     expect(serialize(parseFragment(html))).toBe(html);
   });

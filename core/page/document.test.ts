@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { unpack } from '../embed/unpack.ts';
-import { isLinkAddress, PageDocumentSchema, POSITIONS, readPlacement } from './document.ts';
+import { PageDocumentSchema, readPlacement } from './document.ts';
+import { POSITIONS } from './standing.ts';
+import { isLinkAddress } from './words.ts';
 
 const PICTURE = {
   id: 'placement-1',

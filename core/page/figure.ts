@@ -1,60 +1,73 @@
-import type { Measure } from '../geometry/measure.ts';
-import type { Position } from './document.ts';
+import { element, type Element, type Markup, type Style } from '../markup/index.ts';
+import { statement, statementMarkup } from '../credit/statement.ts';
+import { creditContext, wordsAt, type CreditPlace, type HeldAsset, type Use } from './held.ts';
+import type { PageContext } from './kinds/kind.ts';
 
-/** Below this viewport width (CSS pixels) everything stands alone across the column. */
-export const NARROW = 600;
+/** How what a figure shows takes its room. */
+export const FILLS: Style = { display: 'block', width: '100%', height: 'auto' };
 
-/** Where a placement stands, with its width worked out. */
-export interface Standing {
-  position: Position;
-  /** CSS pixels; null for as wide as its container. */
-  width: number | null;
-  gap: number;
+/** The figure of something shown, with its caption and its credit where that is to stand. */
+export function figureOf(
+  use: Use,
+  asset: HeldAsset,
+  style: Style,
+  media: Markup,
+  { language }: Pick<PageContext, 'language'>,
+): Element {
+  const place = creditPlace(use);
+  const light: Style | undefined = place === 'foot' ? { color: '#fff' } : undefined;
+  const credit = statementMarkup(statement(asset.placard, creditContext(asset, language)), light);
+  return arranged(style, media, wordsAt(asset, use).caption, credit, place);
 }
 
-/** The width a placement is shown at, in CSS pixels, on a screen wide enough for it. */
-export function shownWidth(position: Position, measureId: string, measures: readonly Measure[]): number {
-  const column = columnOf(measures);
-  if (position === 'full') return column;
-  if (position === 'bleed') return Math.max(column, ...measures.map(({ width }) => width));
-  const measure = measures.find(({ id }) => id === measureId);
-  return Math.min(measure?.width ?? column, column);
-}
-
-/** The width of the text column: the measure called `column`, else the second widest. */
-export function columnOf(measures: readonly Measure[]): number {
-  const widths = measures.map(({ width }) => width).sort((a, b) => b - a);
-  return measures.find(({ id }) => id === 'column')?.width ?? widths[1] ?? widths[0] ?? 720;
-}
+/** Where its credit stands: the foot of what plays is where it is played from. */
+const creditPlace = ({ as, credit = 'below' }: Use): CreditPlace =>
+  as === 'film' && credit === 'foot' ? 'below' : credit;
 
 /**
- * The style of a figure as declarations for a style attribute (CSS Style Attributes), so that
- * it stands the same on any site. A figure beside the text goes full width on narrow screens:
- * `(100vw - N) * 999` is hugely negative below N and hugely positive above it, and clamp() turns
- * that into a switch without a media query.
+ * A figure with its caption and its credit: under what it shows, beside it where there is room, over its foot, or left
+ * to the list at the page's end.
  */
-export function figureStyle({ position, width, gap }: Standing): string {
-  const above = (value: string) => `clamp(0px,(100vw - ${NARROW}px) * 999,${value})`;
-  const narrowing = width === null ? '100%' : `clamp(min(100%,${width}px),(${NARROW}px - 100vw) * 999,100%)`;
-  switch (position) {
-    case 'beside-left':
-      return `float:left;width:${narrowing};margin:0 ${above(`${gap}px`)} ${gap}px 0`;
-    case 'beside-right':
-      return `float:right;width:${narrowing};margin:0 0 ${gap}px ${above(`${gap}px`)}`;
-    case 'centred':
-      return `clear:both;width:${narrowing};margin:${gap}px auto`;
-    case 'alone-left':
-      return `clear:both;width:${narrowing};margin:${gap}px auto ${gap}px 0`;
-    case 'full':
-      return `clear:both;margin:${gap}px 0`;
-    case 'bleed':
-      return `clear:both;width:min(100vw,${width ?? 1120}px);margin:${gap}px 0 ${gap}px 50%;transform:translateX(-50%)`;
+export function arranged(
+  style: Style,
+  media: Markup,
+  caption: string,
+  credit: readonly Markup[],
+  place: CreditPlace = 'below',
+): Element {
+  const words: Markup[] = caption === '' ? [] : [caption];
+  const small = credit.length === 0 ? [] : [element('small', {}, ...credit)];
+  switch (place) {
+    case 'below':
+      return element('figure', { style }, media, ...captioned([words, small]));
+    case 'beside':
+      return element(
+        'figure',
+        { style: { ...style, display: 'flex', 'flex-wrap': 'wrap', 'align-items': 'flex-end', gap: '8px' } },
+        element('div', { style: { flex: '1 1 240px', 'min-width': '66%' } }, media),
+        ...captioned([words, small], { flex: '1 1 120px' }),
+      );
+    case 'foot': {
+      const over = small.map(({ children }) => element('small', { style: OVER_THE_FOOT }, ...children));
+      const under = element('div', { style: { position: 'relative' } }, media, ...over);
+      return element('figure', { style }, under, ...captioned([words]));
+    }
+    case 'list':
+      return element('figure', { style }, media, ...captioned([words]));
   }
 }
 
-/** The `sizes` attribute that belongs to `figureStyle` (HTML, source size list). */
-export function sizesAttribute({ position, width }: Standing, column: number): string {
-  if (position === 'bleed') return `min(100vw, ${width ?? 1120}px)`;
-  const shown = width ?? column;
-  return `(max-width: ${NARROW}px) 100vw, ${shown}px`;
+const OVER_THE_FOOT: Style = {
+  position: 'absolute',
+  inset: 'auto 0 0 0',
+  padding: '4px 8px',
+  background: 'rgb(0 0 0/.75)',
+  color: '#fff',
+};
+
+/** A caption of the parts that say something, each on its own line. */
+function captioned(parts: readonly (readonly Markup[])[], style?: Style): Element[] {
+  const said = parts.filter((part) => part.length > 0);
+  const lines = said.flatMap((part, at) => (at === 0 ? part : [element('br', {}), ...part]));
+  return lines.length === 0 ? [] : [element('figcaption', { style }, ...lines)];
 }

@@ -3,8 +3,40 @@ import type { StatementContext } from '../credit/statement.ts';
 import type { OnFile } from '../licence/maywe.ts';
 import type { Terms } from '../licence/terms.ts';
 
+/** Where the credit of something shown stands: under it, beside it, over its foot, or in the list at the page's end. */
+export const CREDIT_PLACES = ['below', 'beside', 'foot', 'list'] as const;
+export type CreditPlace = (typeof CREDIT_PLACES)[number];
+
+/** One place in a page where an asset is shown. */
+export interface Use {
+  /** The id of that place. */
+  id: string;
+  asset: string;
+  /** The version that is shown there, where it is another than the asset's own. */
+  version?: string | null | undefined;
+  /** Stands still, or is played. */
+  as: 'picture' | 'film';
+  /** This place's own words; null where the placard's words are used. */
+  ownAlt: string | null;
+  ownCaption: string | null;
+  credit?: CreditPlace | undefined;
+  /** Where a press on it leads. */
+  linksTo?: string | null | undefined;
+}
+
+/** A file of an asset. What a page calls it is for whoever writes the page to say. */
+export interface HeldFile {
+  /** Where it is kept. */
+  key: string;
+  /** What tells it from the asset's other files: a width, a language. Absent for the file itself. */
+  part?: string | undefined;
+  /** The asset's own name, made for addresses. */
+  name?: string | undefined;
+  bytes?: number | undefined;
+}
+
 /** One file a browser may load instead of the original. */
-export interface Source {
+export interface Source extends HeldFile {
   /** The screens it is for; narrow ones may be given another part of the picture. */
   screen?: 'wide' | 'narrow';
   width: number;
@@ -12,18 +44,16 @@ export interface Source {
   /** Media type, as in `image/webp`. */
   mime: string;
   bytes: number;
-  url: string;
 }
 
 /** A captions track (HTML track element, kind captions). */
-export interface Track {
+export interface Track extends HeldFile {
   /** BCP 47. */
   language: string;
   label: string;
-  url: string;
 }
 
-/** An asset as a page sees it: its label and the addresses of its files. */
+/** An asset as a page sees it: its label and its files. */
 export interface HeldAsset {
   id: string;
   kind: 'picture' | 'film' | 'sound';
@@ -42,14 +72,18 @@ export interface HeldAsset {
   /** Seconds; null for still pictures. */
   duration: number | null;
   /** The file itself: the film to play, or an animation. Null when only renditions are shown. */
-  file: { url: string; mime: string; bytes: number } | null;
+  file: (HeldFile & { mime: string; bytes: number }) | null;
+  /** It lies in the bin. */
+  binned?: boolean;
+  /** What is to be known of it before it is shown, in a sentence; empty or absent where there is nothing. */
+  note?: string;
   /** For a film, its poster frame in several widths. */
   sources: Source[];
   tracks: Track[];
 }
 
 /** Under which key a placement's asset stands among the holdings of a page: a place may have a version of its own. */
-export function heldKey({ asset, version }: { asset: string; version?: string | null | undefined }): string {
+export function heldKey({ asset, version }: Pick<Use, 'asset' | 'version'>): string {
   return version ? `${asset}@${version}` : asset;
 }
 
@@ -59,7 +93,7 @@ export type Holdings = ReadonlyMap<string, HeldAsset>;
 /** The words of one place: its own, or the placard's. */
 export function wordsAt(
   asset: HeldAsset,
-  own: { ownAlt: string | null; ownCaption: string | null },
+  own: Pick<Use, 'ownAlt' | 'ownCaption'>,
 ): { alt: string | null; caption: string } {
   const alt = own.ownAlt ?? (asset.placard.decorative ? '' : asset.placard.alt || null);
   return { alt, caption: own.ownCaption ?? asset.placard.caption };
@@ -71,5 +105,16 @@ export function creditContext({ changes, terms }: HeldAsset, language?: string):
     ...(changes ? { changes } : {}),
     ...(terms ? { terms } : {}),
     ...(language ? { language } : {}),
+  };
+}
+
+/** The asset with the address of each file in the place of its key, for whoever has no store. */
+export function withAddresses(asset: HeldAsset, addressOf: (key: string) => string): HeldAsset {
+  const there = <File extends HeldFile>(file: File): File => ({ ...file, key: addressOf(file.key) });
+  return {
+    ...asset,
+    file: asset.file && there(asset.file),
+    sources: asset.sources.map(there),
+    tracks: asset.tracks.map(there),
   };
 }

@@ -1,34 +1,31 @@
+export { EMPTY_DOCUMENT, FORMAT, PageDocumentSchema, readPlacement, type PageDocument } from './document.ts';
 export {
-  blockText,
   CREDIT_PLACES,
-  EMPTY_DOCUMENT,
-  isLinkAddress,
-  isPlacement,
-  PageDocumentSchema,
-  placements,
-  POSITIONS,
-  readPlacement,
-  type Block,
+  heldKey,
+  withAddresses,
   type CreditPlace,
-  type Embed,
-  type Film,
-  type PageDocument,
-  type Picture,
-  type Placement,
-  type Position,
-} from './document.ts';
-export { columnOf, figureStyle, NARROW, shownWidth } from './figure.ts';
-export { heldKey, wordsAt, type HeldAsset, type Holdings, type Source, type Track } from './held.ts';
+  type HeldAsset,
+  type Holdings,
+  type Use,
+} from './held.ts';
 export {
   FILM_SHOWN,
   filmAsLink,
   filmAsPlayer,
   filmAsStill,
   filmDetails,
-  type FilmFacts,
   type FilmShown,
-} from './hostedfilm.ts';
+} from './filmshown.ts';
+export { isPlacement, kindOf, kinds, type Block, type Placement } from './kinds/index.ts';
+export type { Embed } from './kinds/embed.ts';
+export type { Film } from './kinds/film.ts';
+export type { AnyBlock, RenderContext } from './kinds/kind.ts';
+export type { Picture } from './kinds/picture.ts';
 export { linkedData } from './linkeddata.ts';
-export { renderDocument, type RenderContext } from './render.ts';
+export { blockMarkup, renderDocument } from './render.ts';
+export { NARROW, pageRoom } from './room.ts';
 export { renderSheet } from './sheet.ts';
-export { escapeHtml, plainLine } from './text.ts';
+export { FIRST_STANDING, POSITIONS, shownIn, standingIn, type Position } from './standing.ts';
+export { NewerDocument, upgraded } from './upgrade.ts';
+export { framesIn, mapUses, placements, usesIn } from './walk.ts';
+export { isLinkAddress } from './words.ts';

@@ -4,11 +4,15 @@ import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { BLANK_PLACARD } from '../credit/placard.ts';
 import { unpack } from '../embed/unpack.ts';
-import { blockText, isLinkAddress, PageDocumentSchema, type Block, type PageDocument } from './document.ts';
-import type { HeldAsset } from './held.ts';
+import { PageDocumentSchema, type PageDocument } from './document.ts';
+import type { HeldAsset, HeldFile } from './held.ts';
+import type { Block } from './kinds/index.ts';
 import { renderDocument } from './render.ts';
 import { renderSheet } from './sheet.ts';
+import { blockText } from './walk.ts';
+import { isLinkAddress, type Inline } from './words.ts';
 
+const addressOf = ({ key }: HeldFile) => key;
 const measures = [
   { id: 'aside', name: 'Aside', width: 320 },
   { id: 'column', name: 'Column', width: 720 },
@@ -21,7 +25,7 @@ const sources = ['image/jpeg', 'image/webp'].flatMap((mime) =>
     height: (width * 3) / 4,
     mime,
     bytes: width * 40,
-    url: `media/dome-${width}.${mime.slice(6)}`,
+    key: `media/dome-${width}.${mime.slice(6)}`,
   })),
 );
 
@@ -50,10 +54,10 @@ const film: HeldAsset = {
   width: 960,
   height: 540,
   duration: 10,
-  file: { url: 'media/film.mp4', mime: 'video/mp4', bytes: 9 },
-  tracks: [{ language: 'en', label: 'English', url: 'media/film-en.vtt' }],
+  file: { key: 'media/film.mp4', mime: 'video/mp4', bytes: 9 },
+  tracks: [{ language: 'en', label: 'English', key: 'media/film-en.vtt' }],
 };
-const context = { measures, holdings: new Map([dome, film].map((asset) => [asset.id, asset])) };
+const context = { measures, addressOf, holdings: new Map([dome, film].map((asset) => [asset.id, asset])) };
 
 const attrs = {
   id: 'place-0001',
@@ -71,7 +75,7 @@ describe('a picture in a page', () => {
 
   it('is a figure with a modern and a safe format, alt text, numbers and credit', () => {
     expect(html).toContain(
-      '<source type="image/webp" srcset="media/dome-320.webp 320w, media/dome-720.webp 720w" sizes="(max-width: 600px) 100vw, 320px">',
+      '<source type="image/webp" srcset="media/dome-320.webp 320w, media/dome-720.webp 720w" sizes="(max-width: 599.98px) 100vw, 320px">',
     );
     expect(html).toContain(
       '<img src="media/dome-320.jpeg" srcset="media/dome-320.jpeg 320w, media/dome-720.jpeg 720w"',
@@ -98,6 +102,7 @@ describe('a picture in a page', () => {
     expect(
       renderDocument(page({ type: 'picture', attrs }), {
         measures,
+        addressOf,
         holdings: new Map([[dome.id, decorative]]),
       }),
     ).toContain('alt=""');
@@ -121,6 +126,109 @@ it('a film has its poster, controls and captions', () => {
   expect(html).toContain(
     '<source src="media/film.mp4" type="video/mp4"><track kind="captions" src="media/film-en.vtt" srclang="en" label="English" default>',
   );
+});
+
+describe('captions', () => {
+  const tracks = ['de', 'en', 'en-GB'].map((language) => ({
+    language,
+    label: language,
+    key: `media/film-${language}.vtt`,
+  }));
+  const rendered = (language: string) =>
+    renderDocument(page({ type: 'film', attrs: { ...attrs, asset: film.id } }), {
+      measures,
+      addressOf,
+      language,
+      holdings: new Map([[film.id, { ...film, tracks }]]),
+    });
+  it.each([
+    ['en', 'en'],
+    ['EN-gb', 'en-GB'],
+    ['en-AU', 'en'],
+    ['de-AT', 'de'],
+  ])('are shown by themselves in the language of the page: %s', (language, shown) => {
+    const defaults = [...rendered(language).matchAll(/srclang="([^"]+)" label="[^"]+" default/g)].map(
+      ([, said]) => said,
+    );
+    expect(defaults).toEqual([shown]);
+  });
+
+  it('in no language of the page are there to be chosen', () => {
+    expect(rendered('fr')).not.toContain('default');
+    expect(rendered('fr').match(/<track/g)).toHaveLength(3);
+  });
+});
+
+describe('what a credit over the foot would cover', () => {
+  it('has its credit below, where it is played', () => {
+    const html = renderDocument(
+      page({ type: 'film', attrs: { ...attrs, asset: film.id, credit: 'foot' } }),
+      context,
+    );
+    expect(html).not.toContain('position:absolute');
+    expect(html).toContain('<small>“Dome” by Fernhollow staff</small></figcaption>');
+  });
+});
+
+it('a sound is as wide as where it stands', () => {
+  const sound: HeldAsset = { ...film, id: 'asset-sound', kind: 'sound', width: 0, height: 0, tracks: [] };
+  const html = renderDocument(page({ type: 'film', attrs: { ...attrs, asset: sound.id } }), {
+    measures,
+    addressOf,
+    holdings: new Map([[sound.id, sound]]),
+  });
+  expect(html).toMatch(/<audio [^>]*style="display:block;width:100%/);
+});
+
+describe('links', () => {
+  const link = (href: string) => ({ type: 'link' as const, attrs: { href } });
+  const [bold, italic] = [{ type: 'bold' as const }, { type: 'italic' as const }];
+  const rendered = (...content: Inline[]) => renderDocument(page({ type: 'paragraph', content }), context);
+
+  it('go on through bold words as one', () => {
+    const to = link('https://site.example/');
+    expect(
+      rendered(
+        { type: 'text', text: 'see ', marks: [to] },
+        { type: 'text', text: 'the ', marks: [bold, to] },
+        { type: 'text', text: 'dome', marks: [italic, bold, to] },
+        { type: 'hardBreak' },
+        { type: 'text', text: ' now', marks: [to] },
+      ),
+    ).toBe(
+      '<p><a href="https://site.example/">see <strong>the <em>dome</em></strong></a><br><a href="https://site.example/"> now</a></p>',
+    );
+  });
+
+  it('never stand in links', () => {
+    expect(rendered({ type: 'text', text: 'x', marks: [link('/a'), link('/b'), bold] })).toBe(
+      '<p><a href="/a"><strong>x</strong></a></p>',
+    );
+  });
+
+  it.each([
+    ['/a b/[c].html?q={x}|y', '/a%20b/%5Bc%5D.html?q=%7Bx%7D%7Cy'],
+    ['https://[2a00::1]:8080/a[1]', 'https://[2a00::1]:8080/a%5B1%5D'],
+    ['https://site.example/100%25?done=50%', 'https://site.example/100%25?done=50%25'],
+    ['https://site.example/Übersicht?a=1&b="2"', 'https://site.example/Übersicht?a=1&amp;b=%222%22'],
+    ['mailto:info@site.example?subject=Star%20night', 'mailto:info@site.example?subject=Star%20night'],
+    ['#a`b', '#a%60b'],
+  ])('to %s are written as addresses are', (href, written) => {
+    expect(rendered({ type: 'text', text: 'x', marks: [link(href)] })).toBe(
+      `<p><a href="${written}">x</a></p>`,
+    );
+    const html = renderDocument(page({ type: 'picture', attrs: { ...attrs, linksTo: href } }), context);
+    expect(html).toContain(`<a href="${written}"><picture>`);
+  });
+});
+
+it('headings that say nothing are not written', () => {
+  const heading = (text: string): Block => ({
+    type: 'heading',
+    attrs: { level: 2 },
+    content: text === '' ? [] : [{ type: 'text', text }],
+  });
+  expect(renderDocument(page(heading(''), heading('  '), heading('Stars')), context)).toBe('<h2>Stars</h2>');
 });
 
 it('an embed is the frame that unpacking made', () => {
@@ -193,8 +301,9 @@ it('whatever is written, only known elements come out, without scripts or handle
         { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text }] },
       );
       const waiting: Tree.Node[] = [
-        ...parseFragment(renderDocument(document, { measures, holdings: new Map([[dome.id, held]]) }))
-          .childNodes,
+        ...parseFragment(
+          renderDocument(document, { measures, addressOf, holdings: new Map([[dome.id, held]]) }),
+        ).childNodes,
       ];
       for (let node = waiting.pop(); node; node = waiting.pop()) {
         expect(ALLOWED).toContain(node.nodeName);
@@ -279,12 +388,13 @@ describe('a picture in versions', () => {
       height: width * 1.5,
       mime,
       bytes: width * 30,
-      url: `media/dome-narrow-${width}.${mime.slice(6)}`,
+      key: `media/dome-narrow-${width}.${mime.slice(6)}`,
     })),
   );
   const rendered = (asset: HeldAsset, more: object = {}) =>
     renderDocument(page({ type: 'picture', attrs: { ...attrs, ...more } }), {
       measures,
+      addressOf,
       holdings: new Map([
         [dome.id, dome],
         [`${dome.id}@version-2`, asset],
@@ -296,7 +406,7 @@ describe('a picture in versions', () => {
     const given = [...html.matchAll(/<source ([^>]*)>/g)].map(([, said]) => said ?? '');
     expect(given).toHaveLength(3);
     expect(given[0]).toMatch(
-      /^media="\(max-width: 600px\)" type="image\/webp" srcset="media\/dome-narrow-320\.webp 320w, /,
+      /^media="\(max-width: 599.98px\)" type="image\/webp" srcset="media\/dome-narrow-320\.webp 320w, /,
     );
     expect(given[0]).toMatch(/sizes="100vw" width="600" height="900"$/);
     expect(given[1]).toMatch(/^media=.*type="image\/jpeg"/);
@@ -311,14 +421,14 @@ describe('a picture in versions', () => {
       ...dome,
       placard: { ...dome.placard, licence: 'cc-by-4.0' },
       changes: ['cropped'],
-      sources: sources.map((source) => ({ ...source, url: source.url.replace('dome', 'dome-v2') })),
+      sources: sources.map((source) => ({ ...source, key: source.key.replace('dome', 'dome-v2') })),
     };
     expect(rendered(cut, { version: 'version-2' })).toMatch(/dome-v2-320.*cropped/s);
     expect(rendered(cut)).not.toMatch(/dome-v2|cropped/);
   });
 
   it('is one file where it is a drawing', () => {
-    const drawn = { width: 200, height: 100, mime: 'image/svg+xml', bytes: 900, url: 'media/dome.svg' };
+    const drawn = { width: 200, height: 100, mime: 'image/svg+xml', bytes: 900, key: 'media/dome.svg' };
     const html = rendered(
       { ...dome, width: 200, height: 100, sources: [...sources, drawn] },
       { version: 'version-2' },

@@ -1,4 +1,4 @@
-import { escapeHtml } from './text.ts';
+import { escapeHtml } from '../text/index.ts';
 
 /** A whole document round a rendered body: for the preview and for the page that opens offline. */
 export function renderSheet(parts: {
@@ -16,7 +16,7 @@ export function renderSheet(parts: {
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escapeHtml(parts.title)}</title>
-<style>${style}</style>${parts.data ? `\n${parts.data}` : ''}
+<style>main{overflow-wrap:break-word}${style}</style>${parts.data ? `\n${parts.data}` : ''}
 </head>
 <body>
 <main>

@@ -1,17 +1,4 @@
-export {
-  ColourSchema,
-  cutsThrough,
-  editOf,
-  EditSchema,
-  EditsSchema,
-  ImpossibleEdit,
-  ToneSchema,
-  windowAfter,
-  withEdit,
-  type Edit,
-  type EditOf,
-  type Tone,
-} from './edit.ts';
+export { cutsThrough, editOf, ImpossibleEdit, windowAfter, withEdit, type Edit, type Tone } from './edit.ts';
 export { changesMade, editInWords } from './inwords.ts';
 export {
   blurDeviation,
@@ -21,7 +8,6 @@ export {
   sharpeningKernel,
   UNCHANGED,
   UNTONED,
-  type ColourMatrix,
 } from './tone.ts';
 export {
   AS_IT_CAME,
@@ -29,10 +15,7 @@ export {
   carriedOver,
   focalIn,
   INKS,
-  OutputSchema,
-  PreparationSchema,
   preparedBy,
-  SheetSchema,
   USUAL,
   windowOf,
   type Output,
@@ -40,4 +23,4 @@ export {
   type Quality,
   type Sheet,
 } from './preparation.ts';
-export { fitted, mirroredBy, turnedBy, uncutSize } from './reshape.ts';
+export { fitted, mirroredBy, turnedBy } from './reshape.ts';

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import {
+  fits,
   FocalPointSchema,
   largestOf,
   RectangleSchema,
@@ -21,7 +22,7 @@ import {
   type EditOf,
   type Tone,
 } from './edit.ts';
-import { fits } from './reshape.ts';
+
 import { UNTONED } from './tone.ts';
 
 /** How good a file has to be: as usual, looking the same as it would uncompressed, or within some bytes. */

@@ -1,4 +1,4 @@
-import { within, type Rectangle, type Size } from '../geometry/rectangle.ts';
+import { fits, within, type Rectangle, type Size } from '../geometry/rectangle.ts';
 import { editOf, windowAfter, withEdit, type Edit } from './edit.ts';
 import type { Preparation } from './preparation.ts';
 
@@ -69,10 +69,6 @@ export function fitted(preparation: Preparation, original: Size): Preparation {
     narrow: narrow && fits(narrow, windowAfter(edits, original).size) ? narrow : null,
   };
 }
-
-/** True when a rectangle lies within a picture. */
-export const fits = (part: Rectangle, size: Size) =>
-  part.x + part.width <= size.width && part.y + part.height <= size.height;
 
 function reshaped(
   preparation: Preparation,

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { BLANK_PLACARD, type Placard } from '../credit/placard.ts';
 import { unpack } from '../embed/unpack.ts';
-import type { Block, Picture } from '../page/document.ts';
+import type { Block } from '../page/kinds/index.ts';
+import type { Picture } from '../page/kinds/picture.ts';
 import type { HeldAsset } from '../page/held.ts';
-import { checkPage, pageWeight, type CheckContext } from './check.ts';
+import { checkPage, pageWeight } from './check.ts';
+import type { CheckContext } from './rules/rule.ts';
 
 const measures = [
   { id: 'aside', name: 'Aside', width: 320 },
@@ -20,7 +22,7 @@ const labelled: Placard = {
 function held(placard: Placard, width = 4000, bytesPerPixel = 40): HeldAsset {
   const sources = [320, 640, 720]
     .filter((w) => w <= width)
-    .map((w) => ({ width: w, height: w, mime: 'image/webp', bytes: w * bytesPerPixel, url: `${w}` }));
+    .map((w) => ({ width: w, height: w, mime: 'image/webp', bytes: w * bytesPerPixel, key: `${w}` }));
   return {
     id: 'asset-1',
     kind: 'picture',
@@ -79,6 +81,24 @@ describe('a picture', () => {
   it('that is still a comp may not go out, and says so whatever else is right', () =>
     expect(rules(held({ ...labelled, licence: 'comp', pictureId: 'QM-1' }))).toEqual(['stop comp-left']));
   it('with too few pixels is soft', () => expect(rules(held(labelled, 400))).toEqual(['warn soft']));
+
+  it('kept narrower than its original, by its largest wanted width, is soft where that is too narrow', () => {
+    const kept = { ...held(labelled, 320), width: 4000, height: 4000 };
+    expect(rules(kept)).toEqual(['warn soft']);
+  });
+
+  it('that is a link and says nothing has no name', () => {
+    const decorative = held({ ...labelled, alt: '', decorative: true });
+    expect(rules(decorative)).toEqual([]);
+    expect(rules(decorative, [picture({ linksTo: '/visit' })])).toEqual(['stop link-nameless']);
+    expect(rules(decorative, [picture({ linksTo: '/visit', ownAlt: 'To the visit page' })])).toEqual([]);
+  });
+
+  it('that lies in the bin keeps the page back', () =>
+    expect(rules({ ...held(labelled), binned: true })).toEqual(['stop asset-binned']));
+
+  it('that may not play everywhere is said to', () =>
+    expect(rules({ ...held(labelled), note: 'Its picture is H.265.' })).toEqual(['warn may-not-play']));
   it('is sharp at a smaller measure', () =>
     expect(rules(held(labelled, 400), [picture({ position: 'beside-left', measure: 'aside' })])).toEqual([]));
   it('with too many bytes is heavy', () => expect(rules(held(labelled, 4000, 400))).toEqual(['warn heavy']));
@@ -149,7 +169,7 @@ it('a film without captions should be looked at', () => {
   const film: HeldAsset = {
     ...held(labelled),
     kind: 'film',
-    file: { url: 'f', mime: 'video/mp4', bytes: 1 },
+    file: { key: 'f', mime: 'video/mp4', bytes: 1 },
   };
   expect(rules(film, [{ type: 'film', attrs: { ...(picture() as Picture).attrs } }])).toEqual([
     'warn captions-missing',
@@ -180,14 +200,14 @@ describe('a picture in versions', () => {
       height: 600,
       mime: 'image/webp',
       bytes: 77,
-      url: 'n',
+      key: 'n',
     };
     expect(weight([...asset.sources, part], 390)).toBe(77);
     expect(weight([...asset.sources, part], 1280)).toBe(weight(asset.sources, 1280));
   });
 
   it('is never soft where it is a drawing, and weighs its one file at every width', () => {
-    const drawn = { width: 40, height: 20, mime: 'image/svg+xml', bytes: 900, url: 's' };
+    const drawn = { width: 40, height: 20, mime: 'image/svg+xml', bytes: 900, key: 's' };
     const drawing = { ...asset, width: 40, height: 20, sources: [...held(labelled, 320).sources, drawn] };
     expect(rules({ ...drawing, sources: held(labelled, 320).sources })).toContain('warn soft');
     expect(rules(drawing)).not.toContain('warn soft');

@@ -13,6 +13,11 @@ export const FindingSchema = v.object({
   where: v.optional(v.string()),
   says: v.string(),
   remedy: v.string(),
+  /** Who let it go, and why: it keeps nothing back any more. */
+  letGo: v.optional(v.object({ id: v.string(), by: v.string(), reason: v.string(), at: v.string() })),
 });
 
 export type Finding = v.InferOutput<typeof FindingSchema>;
+
+/** True for what keeps a page from being handed off. */
+export const stops = ({ severity, letGo }: Finding): boolean => severity === 'stop' && letGo === undefined;

@@ -1,2 +1,3 @@
-export { checkPage, pageWeight, type CheckContext, type HostStanding } from './check.ts';
-export { FindingSchema, type Finding } from './finding.ts';
+export { checkPage, nextChange, pageWeight } from './check.ts';
+export { stops, type Finding } from './finding.ts';
+export type { CheckContext, HostStanding } from './rules/rule.ts';

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { BLANK_PLACARD, PlacardSchema, type Placard } from '../credit/placard.ts';
-import { LICENCES, type Terms } from '../licence/terms.ts';
+import { LICENCES } from '../licence/licences.ts';
+import type { Terms } from '../licence/terms.ts';
 import { plainCell, safeCell } from './text.ts';
 
 type Field = keyof Placard;
@@ -15,6 +16,7 @@ const FIELDS: Record<Field, string> = {
   keywords: 'Keywords',
   creator: 'Creator',
   creatorUrl: 'Creator’s address',
+  organisation: 'Creator is an organisation',
   source: 'Source',
   sourceUrl: 'Source’s address',
   pictureId: 'Picture id',

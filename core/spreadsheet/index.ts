@@ -1,3 +1,3 @@
-export { columnsOf, HEADINGS, headingOf, readRow, rowOf, type Columns, type SheetRow } from './columns.ts';
-export { differenceOf, type Difference } from './difference.ts';
-export { plainCell, readSheetText, safeCell, type SheetText } from './text.ts';
+export { columnsOf, HEADINGS, headingOf, readRow, rowOf } from './columns.ts';
+export { differenceOf } from './difference.ts';
+export { readSheetText } from './text.ts';

@@ -13,5 +13,8 @@ export function json<T>(name: string) {
 /** An id of ours: 16 characters, 96 random bits, safe in addresses. */
 export const newId = (): string => randomBytes(12).toString('base64url');
 
+/** True for what `newId` gives. */
+export const isId = (text: string): boolean => /^[\w-]{16}$/.test(text);
+
 export const id = (name: string) => varchar(name, { length: 40 });
 export const moment = (name: string) => datetime(name, { mode: 'date', fsp: 3 });

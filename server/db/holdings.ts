@@ -148,6 +148,7 @@ export const placard = mysqlTable('placard', {
   title: varchar('title', { length: 300 }).notNull(),
   alt: varchar('alt', { length: 1000 }).notNull(),
   decorative: boolean('decorative').notNull(),
+  organisation: boolean('organisation').notNull().default(false),
   caption: varchar('caption', { length: 2000 }).notNull(),
   description: text('description').notNull().default(''),
   keywords: varchar('keywords', { length: 2000 }).notNull().default(''),
@@ -225,6 +226,8 @@ export const track = mysqlTable(
     language: varchar('language', { length: 35 }).notNull(),
     label: varchar('label', { length: 60 }).notNull(),
     key: varchar('key', { length: 200 }).notNull(),
+    /** 0 where nobody has counted yet. */
+    bytes: int('bytes').notNull().default(0),
   },
   (table) => [unique('track_language').on(table.assetId, table.language)],
 );

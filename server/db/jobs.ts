@@ -12,6 +12,8 @@ export const job = mysqlTable(
     /** What somebody waits for at a screen comes first: 0 before 1. */
     rank: int('rank').notNull().default(1),
     attempts: int('attempts').notNull().default(0),
+    /** How many workers in a row ended, or fell silent, while they worked on it. */
+    lost: int('lost').notNull().default(0),
     leaseUntil: moment('lease_until'),
     leasedBy: varchar('leased_by', { length: 40 }),
     done: int('done').notNull().default(0),

@@ -1,4 +1,4 @@
-import { index, int, mysqlTable, unique, varchar } from 'drizzle-orm/mysql-core';
+import { bigint, index, int, mysqlTable, unique, varchar } from 'drizzle-orm/mysql-core';
 import type { PageDocument } from '@placard/core/page';
 import type { HostStanding } from '@placard/core/proof';
 import { id, json, moment } from './columns.ts';
@@ -20,10 +20,58 @@ export const page = mysqlTable(
     version: int('version').notNull().default(1),
     changedAt: moment('changed_at').notNull(),
     changedBy: varchar('changed_by', { length: 36 }).notNull(),
+    /** What changed it last: somebody’s writing, or another file or asset in the place of one that it shows. */
+    changedHow: varchar('changed_how', { length: 10 })
+      .$type<'written' | 'swapped'>()
+      .notNull()
+      .default('written'),
+    /** The save that was taken last, by its own id, so that it is known when it is sent again. */
+    lastSave: varchar('last_save', { length: 40 }),
   },
   (table) => [
     unique('page_slug').on(table.siteId, table.sectionId, table.slug),
     index('page_changed').on(table.siteId, table.changedAt),
+  ],
+);
+
+/**
+ * What pages are listed and counted by, one row each, gathered from the page, from what it shows and from what was
+ * found in it. Derived: it can always be made again.
+ */
+export const pageRow = mysqlTable(
+  'page_row',
+  {
+    pageId: id('page_id')
+      .primaryKey()
+      .references(() => page.id, { onDelete: 'cascade' }),
+    siteId: id('site_id').notNull(),
+    sectionId: id('section_id').notNull(),
+    title: varchar('title', { length: 200 }).notNull(),
+    slug: varchar('slug', { length: 100 }).notNull(),
+    version: int('version').notNull(),
+    changedAt: moment('changed_at').notNull(),
+    changedBy: varchar('changed_by', { length: 36 }).notNull(),
+    placements: int('placements').notNull(),
+    /** How many findings keep it back, and how many should be looked at. */
+    stops: int('stops').notNull(),
+    warnings: int('warnings').notNull(),
+    /** Bytes that it loads on a wide screen. */
+    bytes: bigint('bytes', { mode: 'number' }).notNull(),
+    /** The file of its first picture, small. */
+    lead: varchar('lead', { length: 255 }),
+    /** The first day on which time alone changes what is found in it (ISO 8601); empty for never. */
+    changesOn: varchar('changes_on', { length: 10 }).notNull(),
+    /** How often what it is made of has changed since it was gathered. */
+    marks: int('marks').notNull().default(0),
+  },
+  (table) => [
+    index('page_row_changed').on(table.siteId, table.changedAt, table.pageId),
+    index('page_row_title').on(table.siteId, table.title, table.pageId),
+    index('page_row_section').on(table.siteId, table.sectionId, table.changedAt),
+    index('page_row_found').on(table.siteId, table.stops, table.warnings, table.placements),
+    index('page_row_bytes').on(table.siteId, table.bytes, table.pageId),
+    index('page_row_marks').on(table.siteId, table.marks),
+    index('page_row_due').on(table.siteId, table.changesOn),
   ],
 );
 
@@ -58,4 +106,23 @@ export const host = mysqlTable(
     note: varchar('note', { length: 500 }).notNull().default(''),
   },
   (table) => [unique('host_once').on(table.siteId, table.host)],
+);
+
+/** What was found in a page and would keep it back, and that a reviewer let go. */
+export const letGo = mysqlTable(
+  'let_go',
+  {
+    id: id('id').primaryKey(),
+    pageId: id('page_id')
+      .notNull()
+      .references(() => page.id, { onDelete: 'cascade' }),
+    rule: varchar('rule', { length: 40 }).notNull(),
+    place: varchar('place', { length: 40 }).notNull().default(''),
+    /** What was found, as it was told: what is found later in other words was not meant. */
+    says: varchar('says', { length: 1000 }).notNull(),
+    reason: varchar('reason', { length: 500 }).notNull(),
+    personId: varchar('person_id', { length: 36 }).notNull(),
+    at: moment('at').notNull(),
+  },
+  (table) => [index('let_go_page').on(table.pageId)],
 );

@@ -5,3 +5,4 @@ export * from './pages.ts';
 export * from './people.ts';
 export * from './prep.ts';
 export * from './search.ts';
+export * from './told.ts';

@@ -1,100 +1,121 @@
-import { execFile } from 'node:child_process';
-import { promisify } from 'node:util';
 import * as v from 'valibot';
 import type { Facts } from '@placard/core/contract';
-import { MIME_BY_EXTENSION, Refused } from '../imaging/formats.ts';
-
-const run = promisify(execFile);
+import { whyMayNotPlay } from '@placard/core/film';
+import { MIME_BY_EXTENSION, MOST_PIXELS, Refused } from '../imaging/formats.ts';
+import { ffmpeg, ffprobe, opened } from './programs.ts';
 
 const ProbeSchema = v.object({
   streams: v.array(
     v.object({
       codec_type: v.optional(v.string()),
       codec_name: v.optional(v.string()),
+      pix_fmt: v.optional(v.string()),
+      sample_rate: v.optional(v.string()),
       width: v.optional(v.number()),
       height: v.optional(v.number()),
+      sample_aspect_ratio: v.optional(v.string()),
+      disposition: v.optional(v.object({ attached_pic: v.optional(v.number()) })),
       side_data_list: v.optional(v.array(v.object({ rotation: v.optional(v.number()) }))),
     }),
   ),
   format: v.object({ duration: v.optional(v.string()) }),
 });
+type Stream = v.InferOutput<typeof ProbeSchema>['streams'][number];
 
-// ffmpeg opens this file and nothing else: a play list inside it cannot send it to other files or hosts.
-const CLOSED = ['-protocol_whitelist', 'file'];
-
-/** Reads what a film or sound is (ffprobe). Throws Refused. */
+/** Reads what a film or sound is (ffprobe). Its pixels are those it is shown at: upright, and square. Throws Refused. */
 export async function readFilm(path: string, extension: string): Promise<Facts> {
-  const probe = await inspect(path);
+  const probe = await inspect(path, extension);
   const picture = probe.streams.find(
-    (stream) => stream.codec_type === 'video' && stream.width && stream.height,
+    // The cover of a sound is no film.
+    (stream) =>
+      stream.codec_type === 'video' && stream.width && stream.height && !stream.disposition?.attached_pic,
   );
-  const sound = probe.streams.find((stream) => stream.codec_type === 'audio');
-  if (!picture && !sound) throw new Refused('There is neither picture nor sound in this file.');
-  const rotation = Math.abs(
-    picture?.side_data_list?.find(({ rotation }) => rotation !== undefined)?.rotation ?? 0,
+  // What cannot be decoded has no rate either, whatever its first bytes promised.
+  const sound = probe.streams.find(
+    ({ codec_type, sample_rate }) => codec_type === 'audio' && Number(sample_rate) > 0,
   );
-  const turned = rotation % 180 === 90;
-  const [width, height] = [picture?.width ?? 0, picture?.height ?? 0];
+  if (!picture && !sound)
+    throw new Refused('There is neither picture nor sound in this file: it is damaged, or ends too early.');
+  const { width, height } = picture ? shownSize(picture) : { width: 0, height: 0 };
+  if (width * height > MOST_PIXELS)
+    throw new Refused(`This film is ${width} × ${height} pixels large; that is more than can be worked on.`);
+  const streams = {
+    picture: picture?.codec_name ?? '',
+    pixels: picture?.pix_fmt ?? '',
+    sound: sound?.codec_name ?? '',
+  };
   return {
     kind: picture ? 'film' : 'sound',
     mime: MIME_BY_EXTENSION[extension] ?? '',
     extension,
-    width: turned ? height : width,
-    height: turned ? width : height,
+    width,
+    height,
     duration: Number(probe.format.duration ?? 0),
     animated: false,
     transparent: false,
     orientation: 1,
     thumbhash: null,
+    note: whyMayNotPlay(streams),
   };
 }
 
-async function inspect(path: string): Promise<v.InferOutput<typeof ProbeSchema>> {
+/** How large a film's picture is shown: its pixels may be wider than high (ISO/IEC 14496-12, pasp), and lie on their side. */
+function shownSize({ width = 0, height = 0, sample_aspect_ratio: ratio = '', side_data_list }: Stream) {
+  const [across = 1, down = 1] = ratio.split(':').map(Number);
+  const stretch = across > 0 && down > 0 ? across / down : 1;
+  const shown = { width: Math.max(1, Math.round(width * stretch)), height };
+  const rotation = side_data_list?.find(({ rotation }) => rotation !== undefined)?.rotation ?? 0;
+  return Math.abs(rotation) % 180 === 90 ? { width: shown.height, height: shown.width } : shown;
+}
+
+async function inspect(path: string, extension: string): Promise<v.InferOutput<typeof ProbeSchema>> {
   try {
-    const { stdout } = await run(
-      'ffprobe',
-      [...CLOSED, '-v', 'error', '-show_streams', '-show_format', '-of', 'json', `file:${path}`],
-      { timeout: 30_000, maxBuffer: 4_000_000 },
-    );
-    return v.parse(ProbeSchema, JSON.parse(stdout));
+    const words = ['-show_streams', '-show_format', '-of', 'json', ...opened(path, extension)];
+    return v.parse(ProbeSchema, JSON.parse(await ffprobe(words, 30_000)));
   } catch (error) {
     if (error instanceof Error && 'code' in error && error.code === 'ENOENT') {
       throw new Error('ffprobe is not installed on this machine.', { cause: error });
     }
+    const what = (MIME_BY_EXTENSION[extension] ?? '').startsWith('audio') ? 'sound' : 'film';
     throw new Refused(
-      'This film is damaged or ends too early: it cannot be read. Send it again, or export it anew.',
+      `This ${what} is damaged or ends too early: it cannot be read. Send it again, or export it anew.`,
     );
   }
 }
 
-/** One frame of a film as PNG, from a third of its length or its second second, whichever is earlier. Throws Refused. */
-export async function posterFrame(path: string, duration: number): Promise<Buffer> {
-  const at = Math.max(0, Math.min(2, duration / 3)).toFixed(2);
-  try {
-    const { stdout } = await run(
-      'ffmpeg',
-      [
-        ...CLOSED,
-        '-v',
-        'error',
-        '-ss',
-        at,
-        '-i',
-        `file:${path}`,
-        '-frames:v',
-        '1',
-        '-f',
-        'image2pipe',
-        '-c:v',
-        'png',
-        '-',
-      ],
-      { timeout: 60_000, maxBuffer: 200_000_000, encoding: 'buffer' },
-    );
-    if (stdout.length === 0) throw new Refused('No frame of this film can be decoded.');
-    return stdout;
-  } catch (error) {
-    if (error instanceof Refused) throw error;
-    throw new Refused('No frame of this film can be decoded.');
+/**
+ * One frame of a film as PNG, as it is shown: from a third of its length or its second second, whichever is earlier;
+ * its first where it has none there. Throws Refused.
+ */
+export async function posterFrame(path: string, facts: Facts): Promise<Buffer> {
+  const at = Math.max(0, Math.min(2, (facts.duration ?? 0) / 3));
+  for (const from of at > 0 ? [at, 0] : [0]) {
+    const frame = await frameAt(path, facts, from);
+    if (frame) return frame;
   }
+  throw new Refused('No frame of this film can be decoded.');
+}
+
+async function frameAt(
+  path: string,
+  { extension, width, height }: Facts,
+  from: number,
+): Promise<Buffer | null> {
+  const words = [
+    '-ss',
+    from.toFixed(2),
+    ...opened(path, extension),
+    '-frames:v',
+    '1',
+    // Where its pixels are not square, they are made so.
+    '-vf',
+    `scale=${width}:${height},setsar=1`,
+    '-f',
+    'image2pipe',
+    '-c:v',
+    'png',
+    '-',
+  ];
+  const frame = await ffmpeg(words, 60_000).catch(() => null);
+  return frame && frame.length > 0 ? frame : null;
 }

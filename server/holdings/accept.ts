@@ -6,14 +6,14 @@ import { freeName, slug } from '@placard/core/naming';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { arrival, asset, formerName, original, placard, prepSheet, section } from '../db/schema.ts';
-import { NotFound } from '../http/problem.ts';
-import { enqueue } from '../jobs/queue.ts';
+import { gone } from '../refusal.ts';
+import { enqueue } from '../queue/queue.ts';
 import { AS_IT_CAME, preparedBy, UNTONED, type Sheet, type Tone } from '@placard/core/prep';
 import { toneOf } from '../imaging/smallpicture.ts';
 import type { Store } from '../store/store.ts';
 import { addVersion } from './versions.ts';
 import { replaceFile } from './replacefile.ts';
-import { refreshSearch } from './searchrows.ts';
+import { refreshSearch } from '../search/searchrows.ts';
 
 /** The name an arrival wants, before anybody asks whether it is taken: of its words, else of its kind. */
 function wantedName(wish: Wish, row: { proposedTitle: string }, kind: string): string {
@@ -77,7 +77,7 @@ async function namesLike(database: Queryable, siteId: string, bases: string[]) {
 /**
  * Takes one arrival into the holdings: asset, placard, first version and the wish for its
  * renditions appear together or not at all; or its file takes another's place. Answers the
- * asset's id; null when somebody else took the arrival first. Throws a Problem.
+ * asset's id; null when somebody else took the arrival first. Throws a Refusal.
  */
 export async function acceptArrival(
   database: Database,
@@ -102,21 +102,21 @@ export async function acceptArrival(
       .where(eq(section.siteId, siteId))
       .for('update');
     if (!file || !sections.some(({ id }) => id === wish.section))
-      throw new NotFound('That section does not exist any more. Choose another.');
+      throw gone('That section does not exist any more. Choose another.');
     const base = wantedName(wish, row, file.facts.kind);
     const taken = await namesLike(transaction, siteId, [base]);
     const place = wish.instead ?? (wish.taken === 'replace' ? taken.get(base)?.id : undefined);
     const holder = taken.get(base);
     if (wish.taken === 'skip' && holder)
-      throw new NotFound(`It was left in the arrivals: “${base}” is taken by “${holder.title}”.`);
+      throw gone(`It was left in the arrivals: “${base}” is taken by “${holder.title}”.`);
     await transaction.delete(arrival).where(eq(arrival.id, wish.id));
     if (place) {
       const [held] = await transaction
         .select({ id: asset.id })
         .from(asset)
         .where(and(eq(asset.id, place), eq(asset.siteId, siteId)));
-      if (!held) throw new NotFound('What it should take the place of is not held any more.');
-      await replaceFile(transaction, place, row.sha256);
+      if (!held) throw gone('What it should take the place of is not held any more.');
+      await replaceFile(transaction, person.id, place, row.sha256);
       return place;
     }
     const [id, versionId] = [newId(), newId()];
@@ -131,7 +131,7 @@ export async function acceptArrival(
       versionId,
       visibility: wish.visibility,
       widest: wish.widest,
-      prepared: file.facts.kind === 'sound' ? 'done' : 'waiting',
+      prepared: 'waiting',
       personId: person.id,
       addedAt: new Date(),
     });
@@ -157,8 +157,7 @@ export async function acceptArrival(
       await transaction.update(asset).set({ nextVersionId: next }).where(eq(asset.id, id));
     }
     await refreshSearch(transaction, [id]);
-    if (file.facts.kind !== 'sound')
-      await enqueue(transaction, 'prepare', id, `Preparing ${wish.title || row.fileName}`);
+    await enqueue(transaction, 'prepare', id, `Preparing ${wish.title || row.fileName}`);
     return id;
   });
 }

@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, lt } from 'drizzle-orm';
 import { access, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Arrival } from '@placard/core/contract';
@@ -8,8 +8,8 @@ import { previewKey } from '../imaging/preview.ts';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { arrival, asset, original, placard, user, version } from '../db/schema.ts';
-import { NotFound } from '../http/problem.ts';
-import { enqueue } from '../jobs/queue.ts';
+import { gone } from '../refusal.ts';
+import { enqueue } from '../queue/queue.ts';
 import type { Store } from '../store/store.ts';
 import { describeAlike } from './alike.ts';
 
@@ -24,6 +24,21 @@ export async function announceArrival(
     state: 'sending',
     arrivedAt: new Date(),
   });
+}
+
+/** How an upload of this id stands: not known, on its way, come, or somebody else’s. */
+export async function arrivalState(
+  database: Database,
+  id: string,
+  personId: string,
+): Promise<'unknown' | 'coming' | 'come' | 'of another'> {
+  const [row] = await database
+    .select({ state: arrival.state, personId: arrival.personId })
+    .from(arrival)
+    .where(eq(arrival.id, id));
+  if (!row) return 'unknown';
+  if (row.personId !== personId) return 'of another';
+  return row.state === 'sending' ? 'coming' : 'come';
 }
 
 /** Notes files to fetch from the web, each with what is known of it, and asks for them to be fetched. */
@@ -64,6 +79,40 @@ export async function arrivalComplete(database: Database, id: string): Promise<v
   });
 }
 
+/** Refuses what has come of a file, with the reason; nothing of it is kept. */
+export async function refuseArrival(
+  database: Database,
+  uploads: string,
+  id: string,
+  says: string,
+): Promise<void> {
+  await database
+    .update(arrival)
+    .set({ state: 'refused', says: says.slice(0, 500) })
+    .where(eq(arrival.id, id));
+  await removeUpload(uploads, id);
+}
+
+/** How long nothing may come of an announced upload, and how long one may rest in the middle, in milliseconds. */
+const [UNBEGUN, RESTING] = [3_600_000, 24 * 3_600_000];
+
+/** Ends uploads that nobody goes on with. `now` is for tests. */
+export async function endAbandoned(database: Database, uploads: string, now = Date.now()): Promise<void> {
+  const rows = await database
+    .select({ id: arrival.id, arrivedAt: arrival.arrivedAt })
+    .from(arrival)
+    .where(and(eq(arrival.state, 'sending'), lt(arrival.arrivedAt, new Date(now - UNBEGUN))));
+  for (const { id } of rows) {
+    const { size, mtimeMs } = await stat(join(uploads, id)).catch(() => ({ size: 0, mtimeMs: 0 }));
+    if (size === 0) {
+      await database.delete(arrival).where(and(eq(arrival.id, id), eq(arrival.state, 'sending')));
+      await removeUpload(uploads, id);
+    } else if (now - mtimeMs > RESTING) {
+      await refuseArrival(database, uploads, id, 'Nobody went on sending this for a day. Send it again.');
+    }
+  }
+}
+
 /** Completes arrivals whose last byte came just before a crash. */
 export async function completeStrays(database: Database, uploads: string): Promise<number> {
   const rows = await database
@@ -80,7 +129,8 @@ export async function completeStrays(database: Database, uploads: string): Promi
   return completed;
 }
 
-async function receivedBytes(uploads: string, id: string): Promise<number> {
+/** How many bytes of what is on its way have come. */
+export async function receivedBytes(uploads: string, id: string): Promise<number> {
   return stat(join(uploads, id)).then(
     ({ size }) => size,
     () => 0,
@@ -140,7 +190,7 @@ export async function listArrivals(
   );
 }
 
-/** Sends an arrival away with what was received of it. Throws NotFound. */
+/** Sends an arrival away with what was received of it. Throws gone. */
 export async function discardArrival(
   database: Database,
   store: Store,
@@ -152,7 +202,7 @@ export async function discardArrival(
     .select()
     .from(arrival)
     .where(and(eq(arrival.id, id), eq(arrival.siteId, siteId)));
-  if (!row) throw new NotFound('This arrival is gone already.');
+  if (!row) throw gone('This arrival is gone already.');
   await database.delete(arrival).where(eq(arrival.id, id));
   await removeUpload(uploads, id);
   if (row.sha256) await forgetOriginal(database, store, row.sha256);

@@ -1,7 +1,6 @@
 import { and, count, eq, type SQL } from 'drizzle-orm';
 import type { Asset, AssetDetail } from '@placard/core/contract';
 import { changesMade } from '@placard/core/prep';
-import type { Placard } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
 import {
   asset,
@@ -16,8 +15,9 @@ import {
   user,
   version,
 } from '../db/schema.ts';
-import { NotFound } from '../http/problem.ts';
+import { gone } from '../refusal.ts';
 import type { Store } from '../store/store.ts';
+import { placardOf } from '../labels/read.ts';
 
 /** Assets that meet a condition, in no order. */
 export async function readAssets(
@@ -61,13 +61,7 @@ export async function readAssets(
   }));
 }
 
-/** The label in a row, without its bookkeeping. */
-export function placardOf(row: typeof placard.$inferSelect): Placard {
-  const { assetId: _, version: __, ...label } = row;
-  return label as Placard;
-}
-
-/** One asset with its files and uses. Throws NotFound. */
+/** One asset with its files and uses. Throws gone. */
 export async function readAsset(
   database: Database,
   store: Store,
@@ -75,7 +69,7 @@ export async function readAsset(
   id: string,
 ): Promise<AssetDetail> {
   const [line] = await readAssets(database, store, and(eq(asset.id, id), eq(asset.siteId, siteId)));
-  if (!line) throw new NotFound('This is not held here any more.');
+  if (!line) throw gone('This is not held here any more.');
   const [[files], renditions, tracks, usedIn] = await Promise.all([
     database
       .select({ key: original.key, trouble: asset.trouble })

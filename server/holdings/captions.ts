@@ -3,10 +3,10 @@ import { readCaptions, writeVtt } from '@placard/core/captions';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { asset, track } from '../db/schema.ts';
-import { NotFound, Problem } from '../http/problem.ts';
+import { gone, unfit } from '../refusal.ts';
 import type { Store } from '../store/store.ts';
 
-/** Attaches captions to a film, in place of those in the same language. Throws NotFound and 422. */
+/** Attaches captions to a film, in place of those in the same language. Throws gone and unfit. */
 export async function putCaptions(
   database: Database,
   store: Store,
@@ -18,12 +18,14 @@ export async function putCaptions(
     .select({ kind: asset.kind })
     .from(asset)
     .where(and(eq(asset.id, id), eq(asset.siteId, siteId)));
-  if (!film) throw new NotFound('This is not held here any more.');
-  if (film.kind === 'picture') throw new Problem(422, 'Only films and sounds have captions.');
+  if (!film) throw gone('This is not held here any more.');
+  if (film.kind === 'picture') throw unfit('Only films and sounds have captions.');
   const read = readCaptions(captions.text);
-  if ('wrong' in read) throw new Problem(422, read.wrong);
+  if ('wrong' in read) throw unfit(read.wrong);
   const key = `captions/${id}/${newId()}.vtt`;
-  await store.put(key, Buffer.from(writeVtt(read.cues)));
+  const written = Buffer.from(writeVtt(read.cues));
+  await store.put(key, written);
+  const bytes = written.length;
   const { language, label } = captions;
   const [before] = await database
     .select()
@@ -31,7 +33,15 @@ export async function putCaptions(
     .where(and(eq(track.assetId, id), eq(track.language, language)));
   await database
     .insert(track)
-    .values({ id: newId(), assetId: id, language, label, key })
-    .onDuplicateKeyUpdate({ set: { label, key } });
+    .values({ id: newId(), assetId: id, language, label, key, bytes })
+    .onDuplicateKeyUpdate({ set: { label, key, bytes } });
   if (before) await store.delete(before.key);
+}
+
+/** Counts captions that were kept before anybody did. */
+export async function countCaptions(database: Database, store: Store): Promise<void> {
+  for (const { id, key } of await database.select().from(track).where(eq(track.bytes, 0))) {
+    const bytes = await store.bytes(key).catch(() => Buffer.alloc(0));
+    await database.update(track).set({ bytes: bytes.length }).where(eq(track.id, id));
+  }
 }

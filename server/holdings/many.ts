@@ -1,11 +1,11 @@
 import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { asset, page, placard, placement, section } from '../db/schema.ts';
-import { NotFound, Problem } from '../http/problem.ts';
-import { replaceInPages } from '../pages/changepages.ts';
-import { refreshSearch } from './searchrows.ts';
+import { gone, unfit } from '../refusal.ts';
+import { replaceInPages } from '../pages/writepage.ts';
+import { assetsChanged, refreshSearch } from '../search/searchrows.ts';
 
-/** Files assets under other sections, all or none. Answers where each was. Throws NotFound. */
+/** Files assets under other sections, all or none. Answers where each was. Throws gone. */
 export async function moveAssets(
   database: Database,
   siteId: string,
@@ -18,7 +18,7 @@ export async function moveAssets(
         .select({ id: section.id })
         .from(section)
         .where(and(eq(section.id, move.section), eq(section.siteId, siteId)));
-      if (!filed) throw new NotFound('That section does not exist any more. Nothing was moved.');
+      if (!filed) throw gone('That section does not exist any more. Nothing was moved.');
       const which = and(inArray(asset.id, [...move.assets]), eq(asset.siteId, siteId));
       const rows = await transaction
         .select({ id: asset.id, was: asset.sectionId })
@@ -42,11 +42,12 @@ interface Used {
 
 /**
  * Puts assets into the bin. What stands in pages is left and named; given `instead`, that takes its
- * place in every page first, at the same position, measure and gap. Throws a Problem.
+ * place in every page first, at the same position, measure and gap. Throws a Refusal.
  */
 export async function binAssets(
   database: Database,
   siteId: string,
+  personId: string,
   ids: readonly string[],
   instead: string | undefined,
 ): Promise<{ binned: string[]; used: Used[] }> {
@@ -63,16 +64,17 @@ export async function binAssets(
         .from(asset)
         .where(and(eq(asset.id, instead), eq(asset.siteId, siteId), isNull(asset.binnedAt)));
       if (!other || ids.includes(instead))
-        throw new Problem(422, 'What should take its place is not held, or goes into the bin itself.');
+        throw unfit('What should take its place is not held, or goes into the bin itself.');
       if (rows.some(({ kind }) => kind !== other.kind))
-        throw new Problem(422, `A ${other.kind} can only take the place of a ${other.kind}.`);
+        throw unfit(`A ${other.kind} can only take the place of a ${other.kind}.`);
       await replaceInPages(
         transaction,
         siteId,
         rows.map(({ id }) => id),
         instead,
+        personId,
       );
-      await refreshSearch(transaction, [instead]);
+      await assetsChanged(transaction, [instead]);
     }
     const uses = await transaction
       .selectDistinct({
@@ -97,7 +99,7 @@ export async function binAssets(
     const binned = rows.map(({ id }) => id).filter((id) => !used.has(id));
     if (binned.length > 0)
       await transaction.update(asset).set({ binnedAt: new Date() }).where(inArray(asset.id, binned));
-    await refreshSearch(transaction, binned);
+    await assetsChanged(transaction, binned);
     return { binned, used: [...used.values()] };
   });
 }
@@ -112,7 +114,7 @@ export async function restoreAssets(
   return database.transaction(async (transaction) => {
     const rows = await transaction.select({ id: asset.id }).from(asset).where(which).for('update');
     if (rows.length > 0) await transaction.update(asset).set({ binnedAt: null }).where(which);
-    await refreshSearch(
+    await assetsChanged(
       transaction,
       rows.map(({ id }) => id),
     );

@@ -1,17 +1,17 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { Paths } from '@placard/core/naming';
 import Papa from 'papaparse';
 import type { Readable } from 'node:stream';
 import yazl from 'yazl';
 import { statement, statementText } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
 import { asset, original, ownTerms, placard } from '../db/schema.ts';
-import { termsOfLabel } from '../labels/terms.ts';
-import { NotFound } from '../http/problem.ts';
+import { gone } from '../refusal.ts';
 import type { Store } from '../store/store.ts';
 import { addFile } from '../store/zip.ts';
-import { placardOf } from './assets.ts';
+import { placardOf, termsOfLabel } from '../labels/read.ts';
 
-/** A ZIP of originals under their names, with a list of their labels (`credits.csv`, RFC 4180). Throws NotFound. */
+/** A ZIP of originals under their names, with a list of their labels (`credits.csv`, RFC 4180). Throws gone. */
 export async function packAssets(
   database: Database,
   store: Store,
@@ -26,10 +26,11 @@ export async function packAssets(
     .leftJoin(ownTerms, eq(ownTerms.id, placard.licence))
     .where(and(inArray(asset.id, [...ids]), eq(asset.siteId, siteId), isNull(asset.binnedAt)))
     .orderBy(asset.name);
-  if (rows.length === 0) throw new NotFound('None of these is held here any more.');
+  if (rows.length === 0) throw gone('None of these is held here any more.');
   const zip = new yazl.ZipFile();
+  const paths = new Paths();
   const lines = rows.map((row) => {
-    const file = `${row.asset.name}.${row.original.facts.extension}`;
+    const file = paths.of(row.asset.id, '', row.asset.name, row.original.facts.extension);
     addFile(zip, store, file, row.original.key);
     const label = placardOf(row.placard);
     return {

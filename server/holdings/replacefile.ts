@@ -3,28 +3,30 @@ import type { Facts } from '@placard/core/contract';
 import { carriedOver } from '@placard/core/prep';
 import type { Queryable } from '../db/database.ts';
 import { asset, original, placement, version } from '../db/schema.ts';
-import { NotFound, Problem } from '../http/problem.ts';
-import { changePages } from '../pages/changepages.ts';
-import { enqueue } from '../jobs/queue.ts';
+import { gone, unfit } from '../refusal.ts';
+import { changePages } from '../pages/writepage.ts';
+import { enqueue } from '../queue/queue.ts';
+import { uncheck } from '../labels/uncheck.ts';
 import { addVersion } from './versions.ts';
-import { refreshSearch } from './searchrows.ts';
+import { assetsChanged } from '../search/searchrows.ts';
 
 /**
  * Puts another file in the place of an asset's own, as its newest version, in every page at once:
  * the label stays, and so do each placement and the edits: crops lie in
  * the same places. The earlier version is kept. Answers which versions of single places were made anew, the older by
- * the newer. Throws a Problem.
+ * the newer. Throws a Refusal.
  */
 export async function replaceFile(
   database: Queryable,
+  personId: string,
   id: string,
   sha256: string,
 ): Promise<Record<string, string>> {
   const [row] = await database.select().from(asset).where(eq(asset.id, id)).for('update');
   const [file] = await database.select().from(original).where(eq(original.sha256, sha256));
-  if (!row || !file) throw new NotFound('What it should take the place of is not held any more.');
+  if (!row || !file) throw gone('What it should take the place of is not held any more.');
   if (row.kind !== file.facts.kind)
-    throw new Problem(422, `A ${file.facts.kind} cannot take the place of a ${row.kind}.`);
+    throw unfit(`A ${file.facts.kind} cannot take the place of a ${row.kind}.`);
   const [before] = await database
     .select({ preparation: version.preparation, facts: original.facts })
     .from(version)
@@ -38,14 +40,14 @@ export async function replaceFile(
     person: null,
     ...(before && still ? { preparation: carriedOver(before.preparation, before.facts, file.facts) } : {}),
   });
-  const places = still ? await carryPlaces(database, row.siteId, id, sha256, file.facts) : {};
-  const soundless = row.kind === 'sound';
+  const places = still ? await carryPlaces(database, row.siteId, personId, id, sha256, file.facts) : {};
   await database
     .update(asset)
-    .set({ sha256, versionId, nextVersionId: null, prepared: soundless ? 'done' : 'waiting', trouble: null })
+    .set({ sha256, versionId, nextVersionId: null, prepared: 'waiting', trouble: null })
     .where(eq(asset.id, id));
-  await refreshSearch(database, [id]);
-  if (!soundless) await enqueue(database, 'prepare', id, `Preparing ${row.name} from its new file`);
+  await uncheck(database, [id], 'After it was approved, its file was replaced by another.');
+  await assetsChanged(database, [id]);
+  await enqueue(database, 'prepare', id, `Preparing ${row.name} from its new file`);
   return places;
 }
 
@@ -53,6 +55,7 @@ export async function replaceFile(
 async function carryPlaces(
   database: Queryable,
   siteId: string,
+  personId: string,
   id: string,
   sha256: string,
   facts: Facts,
@@ -72,7 +75,7 @@ async function carryPlaces(
       person: null,
       preparation: carriedOver(preparation, from, facts),
     });
-  await changePlaces(database, siteId, id, places);
+  await changePlaces(database, siteId, personId, id, places);
   return places;
 }
 
@@ -80,11 +83,12 @@ async function carryPlaces(
 export async function changePlaces(
   database: Queryable,
   siteId: string,
+  personId: string,
   id: string,
   instead: Readonly<Record<string, string>>,
 ): Promise<void> {
-  await changePages(database, siteId, [id], (block) => {
-    const next = block.type === 'picture' && block.attrs.version ? instead[block.attrs.version] : undefined;
-    return block.type === 'picture' && next ? { ...block, attrs: { ...block.attrs, version: next } } : block;
+  await changePages(database, siteId, personId, [id], (use) => {
+    const next = use.asset === id && use.version ? instead[use.version] : undefined;
+    return next ? { ...use, version: next } : use;
   });
 }

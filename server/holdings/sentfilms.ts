@@ -4,13 +4,13 @@ import type * as v from 'valibot';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { asset, original, sentFilm, track } from '../db/schema.ts';
-import { NotFound, Problem } from '../http/problem.ts';
-import { enqueue } from '../jobs/queue.ts';
+import { gone, unfit } from '../refusal.ts';
+import { enqueue } from '../queue/queue.ts';
 import { playerFrame } from '../outbound/playerframe.ts';
 
 type Wish = v.InferOutput<typeof sendFilm.body>;
 
-/** Where a film of ours has been sent, the last first. Throws NotFound. */
+/** Where a film of ours has been sent, the last first. Throws gone. */
 export async function listSentFilms(
   database: Database,
   siteId: string,
@@ -38,7 +38,7 @@ export async function listSentFilms(
   }));
 }
 
-/** Notes that a film is to be sent to a host, and asks for it. Throws NotFound and 422. */
+/** Notes that a film is to be sent to a host, and asks for it. Throws gone and unfit. */
 export async function announceSending(
   database: Database,
   siteId: string,
@@ -51,16 +51,16 @@ export async function announceSending(
     .select({ kind: asset.kind })
     .from(asset)
     .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId)));
-  if (!film) throw new NotFound('This is not held here any more.');
-  if (film.kind !== 'film') throw new Problem(422, 'Only films can be sent to a video host.');
+  if (!film) throw gone('This is not held here any more.');
+  if (film.kind !== 'film') throw unfit('Only films can be sent to a video host.');
   if (wish.audience === 'named' && people.length === 0)
-    throw new Problem(422, 'Name the people who may see it, by their mail addresses.');
+    throw unfit('Name the people who may see it, by their mail addresses.');
   if (captions) {
     const [found] = await database
       .select({ id: track.id })
       .from(track)
       .where(and(eq(track.assetId, assetId), eq(track.language, captions)));
-    if (!found) throw new Problem(422, `This film has no captions in “${captions}”.`);
+    if (!found) throw unfit(`This film has no captions in “${captions}”.`);
   }
   const id = newId();
   await database.transaction(async (transaction) => {
@@ -80,13 +80,13 @@ export async function announceSending(
   return id;
 }
 
-/** Forgets that a film was sent; one under way stops. Throws NotFound. */
+/** Forgets that a film was sent; one under way stops. Throws gone. */
 export async function forgetSentFilm(database: Database, siteId: string, id: string): Promise<void> {
   const [row] = await database
     .select({ id: sentFilm.id })
     .from(sentFilm)
     .innerJoin(asset, eq(asset.id, sentFilm.assetId))
     .where(and(eq(sentFilm.id, id), eq(asset.siteId, siteId)));
-  if (!row) throw new NotFound('This was forgotten already.');
+  if (!row) throw gone('This was forgotten already.');
   await database.delete(sentFilm).where(eq(sentFilm.id, id));
 }

@@ -2,7 +2,7 @@ import { and, asc, count, eq, inArray, sql } from 'drizzle-orm';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { asset, keptSearch, shortlist, shortlisted, user } from '../db/schema.ts';
-import { NotFound } from '../http/problem.ts';
+import { gone } from '../refusal.ts';
 
 const GONE = 'This shortlist does not exist any more.';
 
@@ -31,7 +31,7 @@ export async function createShortlist(
   return id;
 }
 
-/** Throws NotFound. */
+/** Throws gone. */
 export async function renameShortlist(
   database: Database,
   siteId: string,
@@ -42,13 +42,13 @@ export async function renameShortlist(
   await database.update(shortlist).set({ name }).where(eq(shortlist.id, id));
 }
 
-/** Throws NotFound. */
+/** Throws gone. */
 export async function removeShortlist(database: Database, siteId: string, id: string): Promise<void> {
   await mine(database, siteId, id);
   await database.delete(shortlist).where(eq(shortlist.id, id));
 }
 
-/** Puts assets on a shortlist. Answers which were not on it before. Throws NotFound. */
+/** Puts assets on a shortlist. Answers which were not on it before. Throws gone. */
 export async function addToShortlist(
   database: Database,
   siteId: string,
@@ -76,7 +76,7 @@ export async function addToShortlist(
   });
 }
 
-/** Takes assets off a shortlist. Answers which were on it. Throws NotFound. */
+/** Takes assets off a shortlist. Answers which were on it. Throws gone. */
 export async function takeFromShortlist(
   database: Database,
   siteId: string,
@@ -97,7 +97,7 @@ async function mine(database: Database, siteId: string, id: string): Promise<voi
     .select({ id: shortlist.id })
     .from(shortlist)
     .where(and(eq(shortlist.id, id), eq(shortlist.siteId, siteId)));
-  if (!row) throw new NotFound(GONE);
+  if (!row) throw gone(GONE);
 }
 
 /** The searches somebody kept, by name. */
@@ -129,15 +129,15 @@ export async function keepSearch(
   return row?.id ?? '';
 }
 
-/** Throws NotFound. */
+/** Throws gone. */
 export async function dropSearch(
   database: Database,
   siteId: string,
   personId: string,
   id: string,
 ): Promise<void> {
-  const [gone] = await database
+  const [deleted] = await database
     .delete(keptSearch)
     .where(and(eq(keptSearch.id, id), eq(keptSearch.siteId, siteId), eq(keptSearch.personId, personId)));
-  if (gone.affectedRows === 0) throw new NotFound('This search is not kept any more.');
+  if (deleted.affectedRows === 0) throw gone('This search is not kept any more.');
 }

@@ -5,15 +5,15 @@ import { apart, sameProportions } from '@placard/core/likeness';
 import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database } from '../db/database.ts';
 import { arrival, asset, original, placard, swap, version } from '../db/schema.ts';
-import { NotFound, Problem } from '../http/problem.ts';
-import { enqueue } from '../jobs/queue.ts';
+import { clash, gone, unfit } from '../refusal.ts';
+import { enqueue } from '../queue/queue.ts';
 import type { Agency } from '../outbound/agency.ts';
 import type { Store } from '../store/store.ts';
 import { writeLabels } from '../labels/write.ts';
 import { announceFetches } from './arrivals.ts';
-import { pagesOf } from './pagesof.ts';
+import { pagesOf } from '../pages/pagesof.ts';
 import { changePlaces, replaceFile } from './replacefile.ts';
-import { refreshSearch } from './searchrows.ts';
+import { assetsChanged } from '../search/searchrows.ts';
 
 /** A watermark changes more of a picture than a saving does. */
 const SAME_UNDER_WATERMARK = 16;
@@ -73,7 +73,7 @@ export async function listComps(
 
 /**
  * Asks the agency for a comp's original and has it fetched; it takes the comp's place once it is read. Asked twice,
- * it is fetched once; what was in the way of an earlier one is forgotten. Throws a Problem.
+ * it is fetched once; what was in the way of an earlier one is forgotten. Throws a Refusal.
  */
 export async function fetchBought(
   database: Database,
@@ -85,10 +85,10 @@ export async function fetchBought(
   const { placard: label } = await waitingComp(database, siteId, id);
   const { pictureId } = label;
   if (!agency || pictureId === '')
-    throw new Problem(422, 'No agency is known for this comp. Bring its original in as a file.');
+    throw unfit('No agency is known for this comp. Bring its original in as a file.');
   const address = await agency.originalOf(pictureId);
   if (address === null)
-    throw new Problem(422, `${agency.name} says that ${pictureId} is not bought yet. Buy it there first.`);
+    throw unfit(`${agency.name} says that ${pictureId} is not bought yet. Buy it there first.`);
   await database.delete(arrival).where(and(eq(arrival.compId, id), eq(arrival.state, 'refused')));
   const { title, alt, creator, source } = label;
   const bought = { title, alt, creator, source, pictureId, licence: 'bought' };
@@ -99,7 +99,7 @@ export async function fetchBought(
   }
 }
 
-/** A comp with its file and label. Throws a Problem. */
+/** A comp with its file and label. Throws a Refusal. */
 async function waitingComp(database: Database, siteId: string, id: string) {
   const [comp] = await database
     .select({ asset, placard, original })
@@ -107,18 +107,15 @@ async function waitingComp(database: Database, siteId: string, id: string) {
     .innerJoin(placard, eq(placard.assetId, asset.id))
     .innerJoin(original, eq(original.sha256, asset.sha256))
     .where(and(eq(asset.id, id), eq(asset.siteId, siteId), isNull(asset.binnedAt)));
-  if (!comp) throw new NotFound('This is not held here any more.');
+  if (!comp) throw gone('This is not held here any more.');
   if (comp.placard.licence !== 'comp')
-    throw new Problem(
-      422,
-      'This is no comp: its placard names other terms. Somebody may have swapped it already.',
-    );
+    throw unfit('This is no comp: its placard names other terms. Somebody may have swapped it already.');
   return comp;
 }
 
 /**
  * Puts an original that has arrived in the place of a comp, in every page at once: label, positions, measures and
- * gaps stay, and its terms become “bought”. Throws a Problem: 409 when it does not look like the comp and nobody is `sure`.
+ * gaps stay, and its terms become “bought”. Throws a Refusal: clash when it does not look like the comp and nobody is `sure`.
  */
 export async function swapComp(
   database: Database,
@@ -130,14 +127,14 @@ export async function swapComp(
   const comp = await waitingComp(database, siteId, id);
   const sha256 = await arrivedFile(database, siteId, from.arrival);
   const [file] = await database.select().from(original).where(eq(original.sha256, sha256));
-  if (!file) throw new NotFound('The original is gone again. Bring it in once more.');
+  if (!file) throw gone('The original is gone again. Bring it in once more.');
   const doubt = unlike(comp.original, file);
-  if (doubt && !from.sure) throw new Problem(409, doubt);
+  if (doubt && !from.sure) throw clash(doubt);
   const writing = { personId, source: 'swap' as const };
   await database.transaction(async (transaction) => {
     const [still] = await transaction.select().from(placard).where(eq(placard.assetId, id)).for('update');
-    if (still?.licence !== 'comp') throw new Problem(422, 'Somebody has swapped it already.');
-    const places = await replaceFile(transaction, id, sha256);
+    if (still?.licence !== 'comp') throw unfit('Somebody has swapped it already.');
+    const places = await replaceFile(transaction, personId, id, sha256);
     await writeLabels(transaction, siteId, writing, new Map([[id, () => ({ licence: 'bought' })]]));
     await transaction.insert(swap).values({
       id: newId(),
@@ -150,11 +147,11 @@ export async function swapComp(
     await transaction
       .delete(arrival)
       .where(or(eq(arrival.id, from.arrival), and(eq(arrival.compId, id), eq(arrival.state, 'refused'))));
-    await refreshSearch(transaction, [id]);
+    await assetsChanged(transaction, [id]);
   });
 }
 
-/** Takes a swap back: the comp stands in its pages again, under its own terms. Throws a Problem. */
+/** Takes a swap back: the comp stands in its pages again, under its own terms. Throws a Refusal. */
 export async function undoSwap(
   database: Database,
   siteId: string,
@@ -169,7 +166,7 @@ export async function undoSwap(
       .innerJoin(version, eq(version.id, swap.versionBefore))
       .where(and(eq(swap.assetId, id), eq(asset.siteId, siteId)))
       .for('update');
-    if (!row) throw new NotFound('There is no swap to take back.');
+    if (!row) throw gone('There is no swap to take back.');
     const { id: versionId, sha256 } = row.version;
     await transaction
       .update(asset)
@@ -178,9 +175,9 @@ export async function undoSwap(
     const writing = { personId, source: 'swap' as const };
     await writeLabels(transaction, siteId, writing, new Map([[id, () => ({ licence: 'comp' })]]));
     const back = Object.entries(row.swap.places ?? {}).map(([before, now]) => [now, before]);
-    await changePlaces(transaction, siteId, id, Object.fromEntries(back) as Record<string, string>);
+    await changePlaces(transaction, siteId, personId, id, Object.fromEntries(back) as Record<string, string>);
     await transaction.delete(swap).where(eq(swap.assetId, id));
-    await refreshSearch(transaction, [id]);
+    await assetsChanged(transaction, [id]);
     await enqueue(transaction, 'prepare', id, `Preparing ${row.asset.name} from its comp`);
   });
 }
@@ -190,7 +187,7 @@ async function arrivedFile(database: Database, siteId: string, id: string): Prom
     .select()
     .from(arrival)
     .where(and(eq(arrival.id, id), eq(arrival.siteId, siteId), eq(arrival.state, 'ready')));
-  if (!row?.sha256) throw new NotFound('That arrival is gone, or not read yet.');
+  if (!row?.sha256) throw gone('That arrival is gone, or not read yet.');
   return row.sha256;
 }
 

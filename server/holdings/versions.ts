@@ -4,13 +4,13 @@ import { AS_IT_CAME, ImpossibleEdit, windowOf, type Preparation } from '@placard
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { asset, original, page, placement, rendition, swap, user, version } from '../db/schema.ts';
-import { NotFound, Problem } from '../http/problem.ts';
-import { enqueue } from '../jobs/queue.ts';
-import { changePage } from '../pages/changepages.ts';
+import { gone, unfit } from '../refusal.ts';
+import { enqueue } from '../queue/queue.ts';
+import { changePage } from '../pages/writepage.ts';
 import type { Store } from '../store/store.ts';
-import { refreshSearch } from './searchrows.ts';
+import { assetsChanged } from '../search/searchrows.ts';
 
-/** Writes down a new version of an asset, numbered after the last. Throws 422 where its edits cannot be done. */
+/** Writes down a new version of an asset, numbered after the last. Throws unfit where its edits cannot be done. */
 export async function addVersion(
   database: Queryable,
   wish: {
@@ -43,22 +43,22 @@ export async function addVersion(
   return id;
 }
 
-/** The pixels of what a preparation shows. Throws 422 where it cannot be done to this file. */
+/** The pixels of what a preparation shows. Throws unfit where it cannot be done to this file. */
 function sizeOf(preparation: Preparation, facts: Facts): { width: number; height: number } {
   if (facts.kind !== 'picture') return { width: facts.width, height: facts.height };
   const touched = preparation.edits.some(({ kind }) => kind !== 'resize') || preparation.narrow !== null;
   if (facts.animated && touched)
-    throw new Problem(422, 'An animation can be made smaller, but not edited. Edit it where it was made.');
+    throw unfit('An animation can be made smaller, but not edited. Edit it where it was made.');
   try {
     windowOf(preparation, facts, 'narrow');
     return windowOf(preparation, facts).size;
   } catch (error) {
-    if (error instanceof ImpossibleEdit) throw new Problem(422, error.message);
+    if (error instanceof ImpossibleEdit) throw unfit(error.message);
     throw error;
   }
 }
 
-/** The versions of an asset, the last first, with where each stands. Throws NotFound. */
+/** The versions of an asset, the last first, with where each stands. Throws gone. */
 export async function listVersions(
   database: Database,
   store: Store,
@@ -89,7 +89,7 @@ export async function listVersions(
       .innerJoin(page, eq(page.id, placement.pageId))
       .where(and(eq(placement.assetId, assetId), isNotNull(placement.versionId))),
   ]);
-  if (!held) throw new NotFound('This is not held here any more.');
+  if (!held) throw gone('This is not held here any more.');
   return rows.map(({ version: row, by, small, facts }) => {
     const key = row.thumbnail ?? small;
     return {
@@ -123,7 +123,7 @@ export async function listVersions(
 /** Where a new version is to be used: in every place, in none yet, or in one place of one page. */
 export type Use = 'everywhere' | 'nowhere' | { page: string; place: string };
 
-/** Keeps a new version of a picture and asks for its renditions. Throws NotFound and 422. */
+/** Keeps a new version of a picture and asks for its renditions. Throws gone and unfit. */
 export async function saveVersion(
   database: Database,
   siteId: string,
@@ -147,12 +147,12 @@ export async function saveVersion(
         .where(eq(asset.id, assetId));
     else if (use !== 'nowhere') await placeVersion(transaction, siteId, person, assetId, id, use);
     await askForRenditions(transaction, held.asset);
-    await refreshSearch(transaction, [assetId]);
+    await assetsChanged(transaction, [assetId]);
     return id;
   });
 }
 
-/** Puts a version that was kept in an asset's place again: everywhere, once its renditions are there. Throws NotFound. */
+/** Puts a version that was kept in an asset's place again: everywhere, once its renditions are there. Throws gone. */
 export async function chooseVersion(
   database: Database,
   siteId: string,
@@ -165,10 +165,10 @@ export async function chooseVersion(
       .select()
       .from(version)
       .where(and(eq(version.id, versionId), eq(version.assetId, assetId)));
-    if (!row) throw new NotFound('There is no such version of it.');
+    if (!row) throw gone('There is no such version of it.');
     const [comp] = await transaction.select().from(swap).where(eq(swap.assetId, assetId));
     if (comp && row.sha256 !== held.file.sha256)
-      throw new Problem(422, 'This version is of the comp. Take the swap back to use the comp again.');
+      throw unfit('This version is of the comp. Take the swap back to use the comp again.');
     await transaction
       .update(asset)
       .set({
@@ -178,11 +178,11 @@ export async function chooseVersion(
       })
       .where(eq(asset.id, assetId));
     await askForRenditions(transaction, held.asset);
-    await refreshSearch(transaction, [assetId]);
+    await assetsChanged(transaction, [assetId]);
   });
 }
 
-/** A picture with the file of the version that stands for it, or will as soon as it is made. Throws NotFound and 422. */
+/** A picture with the file of the version that stands for it, or will as soon as it is made. Throws gone and unfit. */
 async function heldPicture(database: Queryable, siteId: string, assetId: string) {
   const [held] = await database
     .select({ asset, file: original })
@@ -191,8 +191,8 @@ async function heldPicture(database: Queryable, siteId: string, assetId: string)
     .innerJoin(original, eq(original.sha256, version.sha256))
     .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId)))
     .for('update');
-  if (!held || held.asset.binnedAt) throw new NotFound('This is not held here any more.');
-  if (held.file.facts.kind !== 'picture') throw new Problem(422, 'Only pictures are edited here.');
+  if (!held || held.asset.binnedAt) throw gone('This is not held here any more.');
+  if (held.file.facts.kind !== 'picture') throw unfit('Only pictures are edited here.');
   return held;
 }
 
@@ -207,20 +207,11 @@ async function placeVersion(
   versionId: string,
   { page: pageId, place }: { page: string; place: string },
 ): Promise<void> {
-  const placed = await changePage(
-    database,
-    siteId,
-    pageId,
-    (block) =>
-      block.type === 'picture' && block.attrs.id === place && block.attrs.asset === assetId
-        ? { ...block, attrs: { ...block.attrs, version: versionId } }
-        : block,
-    person.id,
+  const placed = await changePage(database, siteId, person.id, pageId, (use) =>
+    use.as === 'picture' && use.id === place && use.asset === assetId ? { ...use, version: versionId } : use,
   );
   if (!placed)
-    throw new NotFound(
-      'The picture does not stand in that place any more. Use the version everywhere, or keep it.',
-    );
+    throw gone('The picture does not stand in that place any more. Use the version everywhere, or keep it.');
 }
 
 /** The versions of an asset whose renditions somebody may be shown, by their ids. */

@@ -32,7 +32,7 @@ import { checkAddress } from '../outbound/reach.ts';
 import { refuseWithoutRoom } from '../site/room.ts';
 import type { House } from './house.ts';
 import { outsideAddress } from './outside.ts';
-import { Problem } from './problem.ts';
+import { Refusal, unfit } from '../refusal.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns bringing media in: arrivals, the web, the catalogue. */
@@ -75,10 +75,10 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
             says: 'Somebody has accepted or discarded it already, or it is still being read.',
           });
       } catch (error) {
-        if (!(error instanceof Problem)) log.error({ err: error }, 'Could not accept an arrival');
+        if (!(error instanceof Refusal)) log.error({ err: error }, 'Could not accept an arrival');
         left.push({
           arrival: wish.id,
-          says: error instanceof Problem ? error.message : 'It could not be accepted. Try again.',
+          says: error instanceof Refusal ? error.message : 'It could not be accepted. Try again.',
         });
       }
     }
@@ -107,7 +107,7 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
     const site = await siteId();
     const ids = await refusing(async () => {
       // How large they are is known only once they come; the next one finds no room then.
-      await refuseWithoutRoom(database, site, 1);
+      await refuseWithoutRoom({ database, uploads: configuration.uploads }, site, 1);
       for (const { address } of body.items) checkAddress(address, configuration.trustedOutside);
       return arrivals.announceFetches(database, site, person.id, body.items);
     });
@@ -123,25 +123,25 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
     }));
 
   route(router, whoAsks, searchCatalogue, async ({ query }) => {
-    if (!catalogue) throw new Problem(422, 'No catalogue is connected here.');
+    if (!catalogue) throw unfit('No catalogue is connected here.');
     const { total, pictures } = await refusing(() => catalogue.search(query));
     return { name: catalogue.name, total, items: itemsOf(pictures) };
   });
 
   route(router, whoAsks, searchAgency, async ({ query }) => {
-    if (!agency) throw new Problem(422, 'No agency is connected here.');
+    if (!agency) throw unfit('No agency is connected here.');
     const { total, pictures } = await refusing(() => agency.search(query));
     return { name: agency.name, total, items: itemsOf(pictures) };
   });
 
   route(router, whoAsks, openFolder, async ({ query }) => {
-    if (!folders) throw new Problem(422, 'No folders are connected here.');
+    if (!folders) throw unfit('No folders are connected here.');
     const { pictures, ...inside } = await refusing(() => folders.open(query.folder || null, query.page));
     return { name: folders.name, ...inside, items: itemsOf(pictures) };
   });
 
   route(router, whoAsks, searchFilms, async ({ query }) => {
-    if (!videoHost) throw new Problem(422, 'No video host is connected here.');
+    if (!videoHost) throw unfit('No video host is connected here.');
     const { total, films } = await refusing(() => videoHost.search(query));
     return {
       name: videoHost.name,
@@ -159,7 +159,7 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
   }));
 
   route(router, whoAsks, sendFilm, async ({ params, body, person }) => {
-    if (!videoHost) throw new Problem(422, 'No video host is connected here.');
+    if (!videoHost) throw unfit('No video host is connected here.');
     const site = await siteId();
     const id = await sent.announceSending(database, site, person.id, videoHost.name, params.id, body);
     runner.wake();
@@ -194,7 +194,7 @@ async function refusing<T>(work: () => Promise<T>): Promise<T> {
   try {
     return await work();
   } catch (error) {
-    if (error instanceof Refused) throw new Problem(422, error.message);
+    if (error instanceof Refused) throw unfit(error.message);
     throw error;
   }
 }

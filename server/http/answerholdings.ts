@@ -1,4 +1,4 @@
-import express, { type Router } from 'express';
+import type { Router } from 'express';
 import {
   binAssets,
   emptyBin,
@@ -20,10 +20,12 @@ import * as captions from '../holdings/captions.ts';
 import * as label from '../labels/label.ts';
 import * as many from '../holdings/many.ts';
 import * as pack from '../holdings/pack.ts';
-import * as search from '../holdings/search.ts';
+import * as search from '../search/search.ts';
 import * as summary from '../holdings/summary.ts';
-import { enqueue, jobOn } from '../jobs/queue.ts';
+import { enqueue, jobOn } from '../queue/queue.ts';
 import type { House } from './house.ts';
+import { readForm } from './body.ts';
+import { unread } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
 const MOST_PACKED = 5000;
@@ -64,9 +66,11 @@ export function answerHoldings(
   router.post(
     '/api/assets/pack.zip',
     admit(whoAsks, EVERYONE),
-    express.urlencoded({ extended: false, limit: '1mb', parameterLimit: 2 }),
+    readForm(1_000_000),
     async (request, response) => {
-      const ids = String((request.body as { assets?: string }).assets ?? '').split(',');
+      const { assets } = (request.body ?? {}) as { assets?: unknown };
+      if (typeof assets !== 'string') throw unread('Say which assets, as a form sends it: assets=ID,ID …');
+      const ids = assets.split(',');
       const stream = await pack.packAssets(database, store, await siteId(), ids.slice(0, MOST_PACKED));
       response.attachment('originals.zip');
       stream.on('error', (error) => {
@@ -76,8 +80,8 @@ export function answerHoldings(
       stream.pipe(response);
     },
   );
-  route(router, whoAsks, binAssets, async ({ body }) =>
-    many.binAssets(database, await siteId(), body.assets, body.instead),
+  route(router, whoAsks, binAssets, async ({ body, person }) =>
+    many.binAssets(database, await siteId(), person.id, body.assets, body.instead),
   );
   route(router, whoAsks, restoreAssets, async ({ body }) => ({
     restored: await many.restoreAssets(database, await siteId(), body.assets),

@@ -36,7 +36,7 @@ import * as terms from '../labels/terms.ts';
 import { setSitePolicy } from '../site/site.ts';
 import type { House } from './house.ts';
 import { inWords } from './inwords.ts';
-import { NotFound, Problem } from './problem.ts';
+import { gone, unread } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns labels beyond their words: terms, permissions, judgements, history, what ends. */
@@ -52,7 +52,7 @@ export function answerLabels(router: Router, whoAsks: WhoAsks, house: House): vo
       .from(asset)
       .innerJoin(original, eq(original.sha256, asset.sha256))
       .where(and(eq(asset.id, params.id), eq(asset.siteId, await siteId())));
-    if (!row) throw new NotFound('This is not held here any more.');
+    if (!row) throw gone('This is not held here any more.');
     return placardFromFile(row.embedded ?? {});
   });
 
@@ -103,7 +103,7 @@ export function answerLabels(router: Router, whoAsks: WhoAsks, house: House): vo
   }));
   router.get('/api/labels.csv', admit(whoAsks, EVERYONE), async (request, response) => {
     const query = v.safeParse(SearchSchema, request.query);
-    if (!query.success) throw new Problem(400, inWords(query.issues[0]));
+    if (!query.success) throw unread(inWords(query.issues[0]));
     response.attachment('labels.csv').type('text/csv; charset=utf-8').set('cache-control', 'no-store');
     const stream = sheets.labelsAsCsv(database, await siteId(), query.output);
     stream.on('error', (error) => {
@@ -132,7 +132,7 @@ export function answerLabels(router: Router, whoAsks: WhoAsks, house: House): vo
     return {};
   });
   route(router, whoAsks, listEnding, async () => ending.listEnding(database, store, await siteId()));
-  route(router, whoAsks, replaceInPages, async ({ params, body }) => ({
-    pages: await ending.replaceAsset(database, await siteId(), params.id, body.instead),
+  route(router, whoAsks, replaceInPages, async ({ params, body, person }) => ({
+    pages: await ending.replaceAsset(database, await siteId(), person.id, params.id, body.instead),
   }));
 }

@@ -3,27 +3,33 @@ import {
   createPage,
   EVERYONE,
   handOffPage,
+  holdFindingBack,
+  letFindingGo,
   listHosts,
   listPages,
   previewEmbed,
   proofPage,
+  readHeld,
   readPage,
   reviewHost,
   savePage,
   unpackEmbed,
 } from '@placard/core/contract';
-import { frameToHtml, unpack, type Frame } from '@placard/core/embed';
-import { placements, type PageDocument } from '@placard/core/page';
 import { pageWeight } from '@placard/core/proof';
 import { slug } from '@placard/core/naming';
+import { heldKey, withAddresses } from '@placard/core/page';
 import * as handoff from '../pages/handoff.ts';
+import * as letgo from '../pages/letgo.ts';
+import * as list from '../pages/listpages.ts';
 import * as hosts from '../pages/hosts.ts';
 import * as pages from '../pages/pages.ts';
+import * as write from '../pages/writepage.ts';
+import { unpackInThread } from '../pages/unpack.ts';
+import { holdingsFor } from '../pages/holdingsfor.ts';
 import { readSite } from '../site/site.ts';
 import type { House } from './house.ts';
 import { frameAddress, proofAddress } from './content.ts';
-import type { Finding } from '@placard/core/proof';
-import { Problem } from './problem.ts';
+import { gone } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
 const PHONE = 390;
@@ -33,43 +39,43 @@ const DESK = 1280;
 export function answerPages(
   router: Router,
   whoAsks: WhoAsks,
-  { database, siteId, store, configuration, log }: House,
+  { database, siteId, store, configuration, log, remembered }: House,
 ): void {
   const { contentOrigin, trustedFrames } = configuration;
   const theSite = () => readSite(database, contentOrigin);
-  const refuseUnsafe = (frame: Frame) => {
-    // A frame is only what unpacking would have made of it, whoever sends it.
-    const html = frameToHtml(frame);
-    if (unpack(html, trustedFrames).html !== html)
-      throw new Problem(422, 'This embed is not safe to place. Paste its code again.');
-  };
-  const refuseUnsafeIn = (document: PageDocument) => {
-    for (const block of placements(document)) if (block.type === 'embed') refuseUnsafe(block.attrs.frame);
-  };
   const addressOf = (key: string) => store.address(key);
   const read = async (id: string) => {
     const site = await theSite();
     return { site, page: await pages.readPage(database, site.id, id) };
   };
 
-  route(router, whoAsks, listPages, async () => pages.listPages(database, await theSite(), addressOf));
-  route(router, whoAsks, createPage, async ({ body, person }) => {
-    if (body.document) refuseUnsafeIn(body.document);
-    return pages.createPage(database, await siteId(), person, body);
+  route(router, whoAsks, listPages, async ({ query }) => {
+    const id = await siteId();
+    return remembered.ask(`pages of ${id} ${JSON.stringify(query)}`, () =>
+      list.listPages(database, id, query, addressOf),
+    );
   });
+  route(router, whoAsks, createPage, async ({ body, person }) =>
+    write.createPage(database, await siteId(), person, body, trustedFrames),
+  );
   route(router, whoAsks, readPage, async ({ params }) => (await read(params.id)).page);
 
+  route(router, whoAsks, readHeld, async ({ params, query }) => {
+    const use = { asset: params.id, version: query.version ?? null };
+    const held = (await holdingsFor(database, [use], await siteId())).get(heldKey(use));
+    if (!held) throw gone('This is not held here any more.');
+    return withAddresses(held, addressOf);
+  });
+
   route(router, whoAsks, savePage, async ({ params, body, person }) => {
-    refuseUnsafeIn(body.document);
-    const site = await theSite();
-    const { version, changedAt } = await pages.savePage(database, site.id, person, params.id, body);
-    const { findings } = await pages.findingsOf(database, site, body.document, addressOf);
+    const saved = await write.savePage(database, await siteId(), person, params.id, body, trustedFrames);
+    const { version, changedAt, findings } = saved;
     return { version, changedAt: changedAt.toISOString(), findings };
   });
 
   route(router, whoAsks, proofPage, async ({ params }) => {
     const { site, page } = await read(params.id);
-    const { findings, holdings } = await pages.findingsOf(database, site, page.document, addressOf);
+    const { findings, holdings } = await pages.findingsOf(database, site.id, page);
     return {
       preview: proofAddress(store, contentOrigin, page.id, page.version),
       version: page.version,
@@ -83,9 +89,9 @@ export function answerPages(
 
   route(router, whoAsks, handOffPage, async ({ params }) => {
     const { site, page } = await read(params.id);
-    const { findings } = await pages.findingsOf(database, site, page.document, addressOf);
-    refuseUnapproved(findings);
-    const ready = await handoff.handOff(database, site, page.document);
+    const { findings, holdings } = await pages.findingsOf(database, site.id, page);
+    letgo.refuseStopped(findings);
+    const ready = handoff.handOff(site, page.document, holdings);
     return {
       html: ready.html,
       data: ready.data,
@@ -98,10 +104,11 @@ export function answerPages(
 
   router.get('/api/pages/:id/hand-off.zip', admit(whoAsks, EVERYONE), async (request, response) => {
     const { site, page } = await read(String(request.params['id']));
-    refuseUnapproved((await pages.findingsOf(database, site, page.document, addressOf)).findings);
-    const ready = await handoff.handOff(database, site, page.document);
+    const { findings, holdings } = await pages.findingsOf(database, site.id, page);
+    letgo.refuseStopped(findings);
+    const ready = handoff.handOff(site, page.document, holdings);
     response.attachment(`${slug(page.title, 'page')}.zip`);
-    const stream = handoff.zipHandOff(store, site, page.title, ready);
+    const stream = await handoff.zipHandOff(store, site, page.title, ready);
     stream.on('error', (error) => {
       log.error({ err: error }, 'A hand-off broke off');
       response.destroy();
@@ -109,8 +116,22 @@ export function answerPages(
     stream.pipe(response);
   });
 
+  const findingsOf = async (id: string) => {
+    const { site, page } = await read(id);
+    return (await pages.findingsOf(database, site.id, page)).findings;
+  };
+  route(router, whoAsks, letFindingGo, async ({ params, body, person }) => {
+    await letgo.letFindingGo(database, await siteId(), person, params.id, await findingsOf(params.id), body);
+    return { findings: await findingsOf(params.id) };
+  });
+  route(router, whoAsks, holdFindingBack, async ({ params }) => {
+    await read(params.id);
+    await letgo.holdFindingBack(database, await siteId(), params.id, params.finding);
+    return { findings: await findingsOf(params.id) };
+  });
+
   route(router, whoAsks, unpackEmbed, async ({ body }) => {
-    const unpacked = unpack(body.code, trustedFrames);
+    const unpacked = await unpackInThread(body.code, trustedFrames);
     if (!unpacked.frame) return { unpacked, host: null };
     const { host } = new URL(unpacked.frame.src);
     const standingOf = await hosts.hostStandings(database, await siteId());
@@ -118,7 +139,7 @@ export function answerPages(
   });
 
   route(router, whoAsks, previewEmbed, async ({ body }) => {
-    refuseUnsafe(body.frame);
+    write.refuseUnsafe([body.frame], trustedFrames);
     return { preview: frameAddress(store, contentOrigin, body.frame) };
   });
 
@@ -127,14 +148,4 @@ export function answerPages(
     await hosts.reviewHost(database, await siteId(), params.host, body.standing, body.note);
     return {};
   });
-}
-
-/** Where the site wants terms approved, nothing leaves before they are. Throws a Problem. */
-function refuseUnapproved(findings: readonly Finding[]): void {
-  const waiting = findings.filter(({ rule }) => rule === 'terms-not-approved');
-  if (waiting.length > 0)
-    throw new Problem(
-      409,
-      `This page cannot leave yet. ${waiting.map(({ says }) => says).join(' ')} Put the permission on file at Label; a reviewer approves it.`,
-    );
 }

@@ -15,7 +15,7 @@ import {
   setRoom,
 } from '@placard/core/contract';
 import { site as sites } from '../db/schema.ts';
-import { countJobs, visibleJobs } from '../jobs/queue.ts';
+import { countJobs, visibleJobs } from '../queue/queue.ts';
 import * as room from '../site/room.ts';
 import * as sections from '../site/sections.ts';
 import * as site from '../site/site.ts';
@@ -26,8 +26,9 @@ import { route, type WhoAsks } from './route.ts';
 export function answerSite(
   router: Router,
   whoAsks: WhoAsks,
-  { database, siteId, store, configuration }: House,
+  { database, siteId, store, configuration, remembered }: House,
 ): void {
+  const counted = { database, uploads: configuration.uploads };
   const theSite = () => site.readSite(database, configuration.contentOrigin);
 
   route(router, whoAsks, readMe, async ({ person }) => person);
@@ -35,11 +36,11 @@ export function answerSite(
     configuration.demo ? configuration.sampleAccounts : [],
   );
   route(router, whoAsks, readSite, theSite);
-  route(router, whoAsks, readRoom, async () => room.readRoom(database, await siteId()));
+  route(router, whoAsks, readRoom, async () => room.readRoom(counted, await siteId()));
   route(router, whoAsks, setRoom, async ({ body }) => {
     const id = await siteId();
     await database.update(sites).set({ room: body.limit }).where(eq(sites.id, id));
-    return room.readRoom(database, id);
+    return room.readRoom(counted, id);
   });
   route(router, whoAsks, createSection, async ({ body }) => ({
     id: await sections.createSection(database, await siteId(), body),
@@ -56,7 +57,10 @@ export function answerSite(
     await sections.removeSection(database, await siteId(), params.id);
     return {};
   });
-  route(router, whoAsks, readStages, async () => site.readStages(database, await theSite()));
+  route(router, whoAsks, readStages, async () => {
+    const id = await siteId();
+    return remembered.ask(`stages of ${id}`, () => site.readStages(database, id));
+  });
   route(router, whoAsks, listJobs, () => visibleJobs(database));
   route(router, whoAsks, readHealth, async ({ request }) => {
     const reachable = await database.execute(sql`select 1`).then(

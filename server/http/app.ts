@@ -1,20 +1,21 @@
-import { toNodeHandler } from 'better-auth/node';
 import express, { type Express, type Request } from 'express';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { EDITORS, EVERYONE, type Person } from '@placard/core/contract';
+import { EDITORS, EVERYONE } from '@placard/core/contract';
 import { openApiDocument } from '@placard/core/contract/openapi';
-import { asRole, PEER_HEADER, type Auth } from '../people/auth.ts';
+import { asRole, type Auth } from '../people/auth.ts';
 import { answerGather } from './answergather.ts';
 import { answerHoldings } from './answerholdings.ts';
 import { answerPages } from './answerpages.ts';
 import { answerLabels } from './answerlabels.ts';
 import { answerPrep } from './answerprep.ts';
+import { answerSignIn } from './answersignin.ts';
 import { answerShortlists } from './answershortlists.ts';
 import { answerSite } from './answersite.ts';
+import { endUnread } from './body.ts';
 import type { House } from './house.ts';
 import { problemHandler } from './problem.ts';
-import { admit, type WhoAsks } from './route.ts';
+import { admit, type SignedIn, type WhoAsks } from './route.ts';
 import { applicationHeaders, sameOriginWrites } from './security.ts';
 import { uploads } from './upload.ts';
 
@@ -24,14 +25,10 @@ export async function application(house: House): Promise<Express> {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
+  app.use(endUnread);
   app.use(...applicationHeaders(configuration), sameOriginWrites(configuration.origin));
 
-  app.use((request, _response, next) => {
-    request.headers[PEER_HEADER] = request.socket.remoteAddress ?? '';
-    next();
-  });
-  app.all('/api/auth/*path', toNodeHandler(auth));
-
+  answerSignIn(app, house);
   const whoAsks: WhoAsks = (request) => personOf(auth, request);
   const router = express.Router();
   answerSite(router, whoAsks, house);
@@ -44,9 +41,12 @@ export async function application(house: House): Promise<Express> {
   router.get('/api/openapi.json', (_request, response) => {
     response.json(openApiDocument());
   });
-  router.get('/api/events', admit(whoAsks, EVERYONE), (_request, response) => events.add(response));
-  router.all(['/upload', '/upload/*id'], admit(whoAsks, EDITORS), await uploads(house));
+  router.get('/api/events', admit(whoAsks, EVERYONE), (_request, response) => {
+    events.add(response, String(response.locals['session']));
+  });
   app.use(router);
+  app.use('/upload', admit(whoAsks, EDITORS));
+  app.use(await uploads(house));
   if (configuration.web !== '') serveWeb(app, configuration.web);
   app.use((request, response) => {
     response.status(404).type('application/problem+json');
@@ -58,13 +58,14 @@ export async function application(house: House): Promise<Express> {
   return app;
 }
 
-async function personOf(auth: Auth, request: Request): Promise<Person | null> {
+async function personOf(auth: Auth, request: Request): Promise<SignedIn | null> {
   const cookie = request.headers.cookie;
   if (!cookie) return null;
   const session = await auth.api.getSession({ headers: new Headers({ cookie }) });
   const role = asRole(session?.user.role);
   if (!session || !role) return null;
-  return { id: session.user.id, name: session.user.name, email: session.user.email, role };
+  const { id, name, email } = session.user;
+  return { person: { id, name, email, role }, session: session.session.id };
 }
 
 /** Serves the built interface; every address that is not a file is one of its screens. */

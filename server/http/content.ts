@@ -1,20 +1,25 @@
 import express, { type Express, type Response } from 'express';
 import type { Readable } from 'node:stream';
 import * as v from 'valibot';
-import { FrameSchema, frameToHtml, type Frame } from '@placard/core/embed';
-import { placements, renderDocument, renderSheet } from '@placard/core/page';
-import { holdingsFor } from '../holdings/forpage.ts';
+import { FrameSchema, frameSources, frameToHtml, type Frame } from '@placard/core/embed';
+import { framesIn, renderDocument, renderSheet, usesIn } from '@placard/core/page';
+import { holdingsFor } from '../pages/holdingsfor.ts';
 import { assetNamed, publicFile } from '../prep/names.ts';
 import { MIME_BY_EXTENSION } from '../imaging/formats.ts';
-import { usesOf, readPage } from '../pages/pages.ts';
+import { readPage } from '../pages/pages.ts';
 import { readSite } from '../site/site.ts';
 import { evidenceName } from '../labels/permissions.ts';
 import type { Store } from '../store/store.ts';
+import { endUnread } from './body.ts';
 import type { House } from './house.ts';
 import { showOutside } from './outside.ts';
 import { problemHandler } from './problem.ts';
 
+// What each kind of address signs begins with its own word, so that no signature opens another kind.
 const PREVIEW = 'preview:';
+const FRAME = 'frame:';
+/** Longer than any name that a file was ever given here. */
+const LONGEST_NAME = 300;
 
 /** The address that shows a page as visitors see it; `version` only keeps browsers from showing an older one. */
 export function proofAddress(store: Store, contentOrigin: string, pageId: string, version: number): string {
@@ -24,7 +29,7 @@ export function proofAddress(store: Store, contentOrigin: string, pageId: string
 /** The address that shows one frame as visitors get it. */
 export function frameAddress(store: Store, contentOrigin: string, frame: Frame): string {
   const packed = Buffer.from(JSON.stringify(frame)).toString('base64url');
-  return `${contentOrigin}/frame/${store.signature.of(packed)}/${packed}`;
+  return `${contentOrigin}/frame/${store.signature.of(`${FRAME}${packed}`)}/${packed}`;
 }
 
 /**
@@ -42,6 +47,7 @@ export function contentApplication({
   const { origin, contentOrigin } = configuration;
   const app = express();
   app.disable('x-powered-by');
+  app.use(endUnread);
   app.use((_request, response, next) => {
     response.set({
       'x-content-type-options': 'nosniff',
@@ -79,6 +85,7 @@ export function contentApplication({
   });
 
   app.get('/media/:name', async (request, response) => {
+    if (request.params.name.length > LONGEST_NAME) return missing(response);
     const named = await assetNamed(database, await siteId(), request.params.name);
     if (!named) return missing(response);
     if (named.name !== request.params.name) return response.redirect(301, `/media/${named.name}`);
@@ -93,16 +100,14 @@ export function contentApplication({
     if (!store.signature.matches(`${PREVIEW}${id}`, signature)) return missing(response);
     const site = await readSite(database, contentOrigin);
     const page = await readPage(database, site.id, id);
-    const holdings = await holdingsFor(database, usesOf(page.document), ({ key }) => store.address(key));
+    const holdings = await holdingsFor(database, usesIn(page.document));
     const body = renderDocument(page.document, {
       measures: site.measures,
       holdings,
       language: site.language,
+      addressOf: ({ key }) => store.address(key),
     });
-    const frames = placements(page.document).flatMap((block) =>
-      block.type === 'embed' ? [block.attrs.frame] : [],
-    );
-    framed(response, origin, frames);
+    framed(response, origin, framesIn(page.document));
     return response.send(
       renderSheet({ title: page.title, language: site.language, style: site.style, body }),
     );
@@ -110,7 +115,7 @@ export function contentApplication({
 
   app.get('/frame/:signature/:packed', (request, response) => {
     const { packed, signature } = request.params;
-    if (!store.signature.matches(packed, signature)) return missing(response);
+    if (!store.signature.matches(`${FRAME}${packed}`, signature)) return missing(response);
     const frame = v.parse(FrameSchema, JSON.parse(Buffer.from(packed, 'base64url').toString('utf8')));
     framed(response, origin, [frame]);
     const style = 'html,body{margin:0;padding:0;background:#fff}iframe{display:block}main>h1{display:none}';
@@ -139,7 +144,7 @@ function missing(response: Response): Response {
 
 /** Headers of a document that shows users' content: no scripts; frames only from where it frames. */
 function framed(response: Response, application: string, frames: readonly Frame[]): void {
-  const sources = [...new Set(frames.map(({ src }) => new URL(src).origin))].join(' ');
+  const sources = frameSources(frames).join(' ');
   response.set({
     'content-type': 'text/html; charset=utf-8',
     'cache-control': 'no-store',

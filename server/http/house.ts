@@ -1,13 +1,14 @@
 import type { Logger } from 'pino';
 import type { Configuration } from '../configuration.ts';
 import type { Database } from '../db/database.ts';
-import type { Runner } from '../jobs/runner.ts';
+import type { Runner } from '../queue/runner.ts';
 import type { Agency } from '../outbound/agency.ts';
 import type { Catalogue } from '../outbound/catalogue.ts';
 import type { Folders } from '../outbound/folders.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import type { VideoHost } from '../outbound/videohost.ts';
 import type { Auth } from '../people/auth.ts';
+import type { Remembered } from '../search/remembered.ts';
 import type { Store } from '../store/store.ts';
 import type { Events } from './events.ts';
 
@@ -21,6 +22,8 @@ export interface House {
   auth: Auth;
   runner: Runner;
   events: Events;
+  /** Answers that many windows ask for at once. */
+  remembered: Remembered;
   outbound: Outbound;
   /** The freely licensed catalogue; null where none is connected. */
   catalogue: Catalogue | null;

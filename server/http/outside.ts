@@ -1,7 +1,9 @@
 import type { RequestHandler } from 'express';
 import sharp from 'sharp';
 import { MOST_PIXELS, Refused } from '../imaging/formats.ts';
+import { sniffHead } from '../imaging/sniff.ts';
 import type { Outbound } from '../outbound/outbound.ts';
+import { Places } from '../places.ts';
 import type { Store } from '../store/store.ts';
 
 const OUTSIDE = 'outside:';
@@ -28,18 +30,36 @@ export function showOutside(
       return;
     }
     try {
-      const address = Buffer.from(packed, 'base64url').toString('utf8');
-      const { bytes } = await outbound.bytes(address, { mostBytes: MOST_BYTES, within: 20_000 });
-      const small = await sharp(bytes, { limitInputPixels: MOST_PIXELS })
-        .timeout({ seconds: 20 })
-        .autoOrient()
-        .resize(640, 640, { fit: 'inside', withoutEnlargement: true })
-        .webp({ quality: 74, effort: 1 })
-        .toBuffer();
+      const small = await smallOf(outbound, Buffer.from(packed, 'base64url').toString('utf8'));
       response.set({ 'content-type': 'image/webp', 'cache-control': 'private, max-age=3600' }).send(small);
     } catch (error) {
       const says = error instanceof Refused ? error.message : 'This is no picture that can be shown.';
       response.status(502).type('text/plain').send(says);
     }
   };
+}
+
+/** A few at a time, so that whoever has an address cannot keep everybody from files; each once, however often it is asked for. */
+const places = new Places(3);
+const making = new Map<string, Promise<Buffer>>();
+
+function smallOf(outbound: Outbound, address: string): Promise<Buffer> {
+  const made =
+    making.get(address) ??
+    places.run(() => fetchSmall(outbound, address)).finally(() => making.delete(address));
+  making.set(address, made);
+  return made;
+}
+
+async function fetchSmall(outbound: Outbound, address: string): Promise<Buffer> {
+  const { bytes } = await outbound.bytes(address, { mostBytes: MOST_BYTES, within: 20_000 });
+  // A drawing could take any time to be drawn; it is seen once it is taken.
+  const extension = await sniffHead(bytes.subarray(0, 65_536));
+  if (extension === 'svg') throw new Refused('This is a drawing; it is shown once it is taken.');
+  return sharp(bytes, { limitInputPixels: MOST_PIXELS })
+    .timeout({ seconds: 20 })
+    .autoOrient()
+    .resize(640, 640, { fit: 'inside', withoutEnlargement: true })
+    .webp({ quality: 74, effort: 1 })
+    .toBuffer();
 }

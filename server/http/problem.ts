@@ -1,53 +1,71 @@
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
-import type { Problem as ProblemDocument } from '@placard/core/contract';
+import { away, Refusal, type RefusalSort } from '../refusal.ts';
 
-/** Something that is answered with a problem document (RFC 9457); the message is its title. */
-export class Problem extends Error {
-  readonly status: number;
-  readonly more: Partial<ProblemDocument>;
+/** The status that a refusal of each sort is answered with (RFC 9110). */
+const STATUS: Readonly<Record<RefusalSort, number>> = {
+  unread: 400,
+  stranger: 401,
+  forbidden: 403,
+  gone: 404,
+  unused: 405,
+  clash: 409,
+  tooMuch: 413,
+  packed: 415,
+  unfit: 422,
+  away: 503,
+  full: 507,
+};
 
-  constructor(status: number, title: string, more: Partial<ProblemDocument> = {}) {
-    super(title);
-    this.status = status;
-    this.more = more;
-  }
-}
+export const statusOf = ({ sort }: Refusal): number => STATUS[sort];
 
-export class NotFound extends Problem {
-  constructor(title: string) {
-    super(404, title);
-  }
-}
-
-/** Answers errors: problems as they are, everything else as one sentence without its insides. */
+/** Answers errors with problem documents (RFC 9457): refusals as they are, everything else as one sentence without its insides. */
 export function problemHandler(log: Logger): ErrorRequestHandler {
   return (error: unknown, request, response, next) => {
     if (response.headersSent) {
       next(error);
       return;
     }
-    const problem = asProblem(error);
-    if (problem.status >= 500) log.error({ err: error, path: request.path }, 'Request failed');
+    const { status, says, more } = answerTo(error);
+    if (status >= 500) log.error({ err: error, path: request.path }, 'Request failed');
     response
-      .status(problem.status)
+      .status(status)
       .type('application/problem+json')
       .send(
         JSON.stringify({
           type: 'about:blank',
-          title: problem.message,
-          status: problem.status,
-          ...problem.more,
+          title: says,
+          status,
+          ...more,
         }),
       );
   };
 }
 
-function asProblem(error: unknown): Problem {
-  if (error instanceof Problem) return error;
+/** What the database says itself while it comes or goes; all else that its driver cannot go on after is said to be fatal. */
+const AWAY = new Set(['ER_SERVER_SHUTDOWN', 'ER_CONNECTION_KILLED', 'ER_CON_COUNT_ERROR']);
+
+/** True where a request failed since the database does not answer. */
+function isDatabaseAway(error: unknown): boolean {
+  for (let cause = error; cause instanceof Error; cause = cause.cause)
+    if (('fatal' in cause && cause.fatal === true) || ('code' in cause && AWAY.has(String(cause.code))))
+      return true;
+  return false;
+}
+
+interface Answer {
+  status: number;
+  says: string;
+  more: Refusal['more'];
+}
+
+function answerTo(error: unknown): Answer {
+  if (error instanceof Refusal) return { status: statusOf(error), says: error.message, more: error.more };
+  if (isDatabaseAway(error))
+    return answerTo(away('The database is away for a moment. What you wrote is kept; it goes on by itself.'));
   const status =
     typeof error === 'object' && error !== null && 'status' in error ? Number(error.status) : 500;
-  if (status === 413) return new Problem(413, 'This is too large to be sent in one go.');
-  if (status >= 400 && status < 500) return new Problem(status, 'The request could not be read.');
-  return new Problem(500, 'Something went wrong here. Nothing was changed; try again in a moment.');
+  if (status >= 400 && status < 500) return { status, says: 'The request could not be read.', more: {} };
+  const says = 'Something went wrong here. Nothing was changed; try again in a moment.';
+  return { status: 500, says, more: {} };
 }

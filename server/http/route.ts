@@ -1,8 +1,9 @@
-import express, { type Request, type RequestHandler, type Router } from 'express';
+import type { Request, RequestHandler, Router } from 'express';
 import * as v from 'valibot';
 import type { AnyEndpoint, Endpoint, Person } from '@placard/core/contract';
+import { readJson } from './body.ts';
 import { inWords } from './inwords.ts';
-import { Problem } from './problem.ts';
+import { forbidden, stranger, unread } from '../refusal.ts';
 
 /** What a handler is given: checked input, and who asks. */
 export interface Asked<P, Q, B> {
@@ -13,11 +14,17 @@ export interface Asked<P, Q, B> {
   request: Request;
 }
 
+/** A person, and the id of the session they are signed in with. */
+export interface SignedIn {
+  person: Person;
+  session: string;
+}
+
 /** Finds out who asks; null when nobody is signed in. */
-export type WhoAsks = (request: Request) => Promise<Person | null>;
+export type WhoAsks = (request: Request) => Promise<SignedIn | null>;
 
 const NOBODY: Person = { id: '', name: '', email: '', role: 'editor' };
-const readBody = express.json({ limit: '4mb', type: 'application/json' });
+const MOST_SENT = 4_000_000;
 
 /** Answers an endpoint of the contract: rights, then input, then the handler. */
 export function route<
@@ -45,18 +52,19 @@ export function route<
       }),
     );
   };
-  router[method](path, admit(whoAsks, endpoint.roles), readBody, answer);
+  router[method](path, admit(whoAsks, endpoint.roles), readJson(MOST_SENT), answer);
 }
 
 /** Lets through whoever has one of the roles; anyone where there are none. */
 export function admit(whoAsks: WhoAsks, roles: AnyEndpoint['roles']): RequestHandler {
   return async (request, response, next) => {
     if (roles.length > 0) {
-      const person = await whoAsks(request);
-      if (!person) throw new Problem(401, 'Sign in first.');
+      const known = await whoAsks(request);
+      if (!known) throw stranger('Sign in first.');
+      const { person, session } = known;
       if (!roles.includes(person.role))
-        throw new Problem(403, `This is for ${roles.join(' or ')} accounts; yours is ${person.role}.`);
-      response.locals['person'] = person;
+        throw forbidden(`This is for ${roles.join(' or ')} accounts; yours is ${person.role}.`);
+      Object.assign(response.locals, { person, session });
     }
     next();
   };
@@ -67,5 +75,5 @@ function check<S extends v.GenericSchema>(schema: S, input: unknown): v.InferOut
   if (parsed.success) return parsed.output;
   const [issue] = parsed.issues;
   const where = v.getDotPath(issue) ?? undefined;
-  throw new Problem(400, inWords(issue), where ? { where } : {});
+  throw unread(inWords(issue), where ? { where } : {});
 }

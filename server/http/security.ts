@@ -2,7 +2,7 @@ import type { RequestHandler } from 'express';
 import helmet from 'helmet';
 import { randomBytes } from 'node:crypto';
 import type { Configuration } from '../configuration.ts';
-import { Problem } from './problem.ts';
+import { forbidden } from '../refusal.ts';
 
 /** Headers of the application's own origin: nothing runs here but the application. */
 export function applicationHeaders({ contentOrigin, origin }: Configuration): RequestHandler[] {
@@ -58,7 +58,7 @@ export function sameOriginWrites(origin: string): RequestHandler {
         (from !== undefined && from !== origin) ||
         (site !== undefined && site !== 'same-origin' && site !== 'none')
       ) {
-        throw new Problem(403, 'This came from another site and was not done.');
+        throw forbidden('This came from another site and was not done.');
       }
     }
     next();

@@ -1,26 +1,24 @@
 import { FileStore } from '@tus/file-store';
 import { Server } from '@tus/server';
-import type { RequestHandler } from 'express';
+import { Router, type RequestHandler } from 'express';
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { mkdir } from 'node:fs/promises';
 import type { Person } from '@placard/core/contract';
-import { newId } from '../db/columns.ts';
+import { isId, newId } from '../db/columns.ts';
 import { refuseWithoutRoom } from '../site/room.ts';
 import type { House } from './house.ts';
-import { Problem } from './problem.ts';
-import { announceArrival, arrivalComplete } from '../holdings/arrivals.ts';
+import { Refusal, gone, unused } from '../refusal.ts';
+import { statusOf } from './problem.ts';
+import { announceArrival, arrivalComplete, arrivalState, refuseArrival } from '../holdings/arrivals.ts';
 
 // Who uploads, told past the upload library, whose callbacks know only the bare request.
 const uploader = new AsyncLocalStorage<Person>();
 
-/** Resumable uploads (tus 1.0) at `/upload`; each becomes an arrival when it begins. */
-export async function uploads({
-  configuration,
-  database,
-  siteId,
-  runner,
-  log,
-}: House): Promise<RequestHandler> {
+/**
+ * Resumable uploads (tus 1.0) at `/upload`; each becomes an arrival when it begins. What was sent cannot be fetched
+ * here: of the protocol's methods only those that send it are answered.
+ */
+export async function uploads({ configuration, database, siteId, runner, log }: House): Promise<Router> {
   const { uploads: folder, maxUpload: maxSize } = configuration;
   await mkdir(folder, { recursive: true });
   const server = new Server({
@@ -29,18 +27,26 @@ export async function uploads({
     maxSize,
     datastore: new FileStore({ directory: folder }),
     disableTerminationForFinishedUploads: true,
-    namingFunction: () => newId(),
+    // Whoever sends it may have named it, so that it is begun once however often the answer is lost.
+    namingFunction: (_request, metadata) => {
+      const { token } = metadata ?? {};
+      return token && isId(token) ? token : newId();
+    },
     onUploadCreate: async (_request, upload) => {
       if (!upload.size)
         throw refusal(
           upload.size === 0 ? 'This file is empty.' : 'Say the size of the file first (Upload-Length).',
         );
       const [site, person] = [await siteId(), uploader.getStore()];
+      const before = await arrivalState(database, upload.id, person?.id ?? '');
+      if (before === 'of another') throw refusal('This name is taken. Send it under another.');
+      if (before === 'come') throw { status_code: 410, body: 'This file has come already.' };
       try {
-        await refuseWithoutRoom(database, site, upload.size);
+        await refuseWithoutRoom({ database, uploads: folder }, site, upload.size);
       } catch (error) {
-        throw error instanceof Problem ? { status_code: error.status, body: error.message } : error;
+        throw asAnswer(error);
       }
+      if (before === 'coming') return {};
       await announceArrival(database, {
         id: upload.id,
         siteId: site,
@@ -52,6 +58,13 @@ export async function uploads({
       return {};
     },
     onUploadFinish: async (_request, upload) => {
+      try {
+        // What others sent meanwhile may have taken the room that there was when this one began.
+        await refuseWithoutRoom({ database, uploads: folder }, await siteId(), 0);
+      } catch (error) {
+        if (error instanceof Refusal) await refuseArrival(database, folder, upload.id, error.message);
+        throw asAnswer(error);
+      }
       await arrivalComplete(database, upload.id);
       runner.wake();
       return {};
@@ -68,9 +81,31 @@ export async function uploads({
       return { status_code: 500, body: 'This part could not be written. Try again.' };
     },
   });
-  return (request, response) =>
-    uploader.run(response.locals['person'] as Person, () => server.handle(request, response));
+  const handle: RequestHandler = (request, response) => {
+    // The protocol lets a request name another method than its own.
+    delete request.headers['x-http-method-override'];
+    return uploader.run(response.locals['person'] as Person, () => server.handle(request, response));
+  };
+  const router = Router();
+  router.post('/upload', handle);
+  // An upload is asked for by the id we gave it, and by nothing that could be a path.
+  router.use('/upload/:id', ({ params }, _response, next) => {
+    if (!isId(params.id)) throw gone('There is no such upload.');
+    next();
+  });
+  router.head('/upload/:id', handle);
+  router.patch('/upload/:id', handle);
+  router.delete('/upload/:id', handle);
+  router.all(['/upload', '/upload/:id'], ({ method }, response) => {
+    response.set('allow', 'POST, HEAD, PATCH, DELETE');
+    throw unused(`Uploads are sent here, they do not answer to ${method}.`);
+  });
+  return router;
 }
+
+/** A refusal of ours in the upload library's words. */
+const asAnswer = (error: unknown) =>
+  error instanceof Refusal ? { status_code: statusOf(error), body: error.message } : error;
 
 function refusal(body: string): { status_code: number; body: string } {
   return { status_code: 400, body };

@@ -72,6 +72,86 @@ describe('what a file says of itself', () => {
   });
 });
 
+describe('where a file says two things', () => {
+  it('what was written later counts: XMP, which every program writes', async () => {
+    const path = await labelled('jpeg', [
+      '-IPTC:By-line=Old Name',
+      '-IPTC:Caption-Abstract=Old',
+      '-XMP-dc:Creator=New Name',
+      '-XMP-dc:Description=New',
+    ]);
+    expect(await readEmbedded(path)).toMatchObject({ creator: 'New Name', description: 'New' });
+  });
+
+  it('and XMP, too, where its own digest says that both were written together', async () => {
+    const path = await labelled('jpeg', [
+      '-IPTC:By-line=Old Name',
+      '-XMP-dc:Creator=New Name',
+      '-IPTCDigest=new',
+    ]);
+    expect((await readEmbedded(path)).creator).toBe('New Name');
+  });
+
+  it('but IPTC where a program that knows no XMP changed it since', async () => {
+    const path = await labelled('jpeg', ['-IPTC:By-line=First', '-XMP-dc:Creator=First', '-IPTCDigest=new']);
+    const { status } = spawnSync('exiftool', ['-q', '-overwrite_original', '-IPTC:By-line=Later', path]);
+    expect(status).toBe(0);
+    expect((await readEmbedded(path)).creator).toBe('Later');
+  });
+
+  it('reads notice, headline and where a licence is to be had', async () => {
+    const path = await labelled('jpeg', [
+      '-XMP-dc:Rights=© 2026 Zoë',
+      '-XMP-photoshop:Headline=Over the ridge',
+      '-XMP-plus:LicensorURL=https://agency.example/1',
+    ]);
+    expect(placardFromFile(await readEmbedded(path))).toMatchObject({
+      copyright: '© 2026 Zoë',
+      title: 'Over the ridge',
+      sourceUrl: 'https://agency.example/1',
+    });
+  });
+});
+
+describe('XMP that lies in a file as it stands', () => {
+  const label = { ...BLANK_PLACARD, title: 'Moon', creator: 'Zoë Árnadóttir', copyright: '© 2026 Zoë' };
+  it('is read from a drawing', async () => {
+    const svg = `<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1 1"><metadata>${xmpOf(label)}</metadata><path d="M0 0"/></svg>`;
+    expect(placardFromFile(await readEmbedded(await file(Buffer.from(svg), 'moon.svg')))).toMatchObject({
+      title: 'Moon',
+      creator: 'Zoë Árnadóttir',
+    });
+  });
+
+  it('is read from a GIF', async () => {
+    const path = await file(
+      await sharp({ create: { width: 9, height: 9, channels: 3, background: 'red' } })
+        .gif()
+        .toBuffer(),
+      'moon.gif',
+    );
+    const { status, stderr } = spawnSync(
+      'exiftool',
+      ['-q', '-overwrite_original', '-XMP-dc:Title=Moon', '-XMP-dc:Creator=Zoë Árnadóttir', path],
+      { encoding: 'utf8' },
+    );
+    expect([status, stderr]).toEqual([0, '']);
+    expect(placardFromFile(await readEmbedded(path))).toMatchObject({
+      title: 'Moon',
+      creator: 'Zoë Árnadóttir',
+    });
+  });
+
+  it('that is none does no harm', async () => {
+    for (const text of [
+      '<svg xmlns="http://www.w3.org/2000/svg"><x:xmpmeta',
+      '<svg/>',
+      '<x:xmpmeta></x:xmpmeta>',
+    ])
+      expect(placardFromFile(await readEmbedded(await file(Buffer.from(text), 'none.svg')))).toEqual({});
+  });
+});
+
 describe('what we write ourselves', () => {
   // PNG gets it compressed.
   it.each(['jpeg', 'png', 'webp', 'avif'] as const)('comes back from %s as it was', async (format) => {

@@ -1,15 +1,36 @@
 import ExifReader from 'exifreader';
+import { createHash } from 'node:crypto';
 
 const LONGEST = 20_000;
 
 export default ({ head, xmp }) => {
-  const tags = read(Buffer.from(head));
+  const file = Buffer.from(head);
+  const tags = read(file);
   // The reader takes files only; the smallest around it is a WebP with nothing but this (RIFF).
-  if (xmp && !tags.xmp) tags.xmp = read(webpAround(Buffer.from(xmp))).xmp;
-  return fieldsOf(tags);
+  const found = xmp ? Buffer.from(xmp) : packetIn(file);
+  if (found && !tags.xmp) tags.xmp = read(webpAround(found)).xmp;
+  return fieldsOf(tags, isIptcNewer(file));
 };
 
-const read = (file) => ({ ...ExifReader.load(file, { expanded: true, async: false }) });
+function read(file) {
+  try {
+    return { ...ExifReader.load(file, { expanded: true, async: false }) };
+  } catch (error) {
+    // Drawings are no files that it knows.
+    if (isText(file)) return {};
+    throw error;
+  }
+}
+
+const isText = (file) => /^\s*</.test(file.toString('latin1', 0, 200).replace(/^\xef\xbb\xbf/, ''));
+
+/** The XMP packet that lies in a drawing or a GIF as it stands (ISO 16684-1, section 7.3: it is found by its marks). */
+function packetIn(file) {
+  if (!isText(file) && file.toString('latin1', 0, 3) !== 'GIF') return undefined;
+  const from = file.indexOf('<x:xmpmeta');
+  const end = file.indexOf('</x:xmpmeta>', from);
+  return from < 0 || end < 0 ? undefined : file.subarray(from, end + '</x:xmpmeta>'.length);
+}
 
 function webpAround(xmp) {
   const [riff, chunk] = [Buffer.from('RIFF....WEBP'), Buffer.from('XMP ....')];
@@ -18,28 +39,59 @@ function webpAround(xmp) {
   return Buffer.concat([riff, chunk, xmp]);
 }
 
-function fieldsOf({ iptc = {}, xmp = {}, exif = {} }) {
-  const first = (...values) => values.find((value) => value !== '') ?? '';
-  return {
-    title: first(textOf(iptc['Object Name']), textOf(xmp['title'])),
-    altText: textOf(xmp['AltTextAccessibility']),
-    description: first(
-      textOf(iptc['Caption/Abstract']),
-      textOf(xmp['description']),
-      textOf(exif['ImageDescription']),
-    ),
-    keywords: first(textOf(iptc['Keywords']), textOf(xmp['subject'])),
-    creator: first(textOf(iptc['By-line']), textOf(xmp['creator']), textOf(exif['Artist'])),
-    creditLine: first(textOf(iptc['Credit']), textOf(xmp['Credit'])),
-    source: first(textOf(iptc['Source']), textOf(xmp['Source'])),
-    copyrightNotice: first(
-      textOf(iptc['Copyright Notice']),
-      textOf(xmp['rights']),
-      textOf(exif['Copyright']),
-    ),
-    rightsAddress: first(textOf(xmp['WebStatement']), textOf(xmp['license'])),
-    pictureId: first(textOf(xmp['ImageSupplierImageID']), textOf(xmp['identifier'])),
+/**
+ * Whether a program that knows no XMP changed the IPTC-IIM after both were written together: whoever writes both leaves
+ * a digest of the one beside it (Metadata Working Group, Guidelines 2.0, section 3.3.3).
+ */
+function isIptcNewer(file) {
+  const start = file.indexOf('Photoshop 3.0\0');
+  if (start < 0) return false;
+  let [iptc, digest, at] = [null, null, start + 14];
+  while (at + 12 <= file.length && file.toString('latin1', at, at + 4) === '8BIM') {
+    const id = file.readUInt16BE(at + 4);
+    const name = file[at + 6] + 1;
+    const sizeAt = at + 6 + name + (name % 2);
+    if (sizeAt + 4 > file.length) break;
+    const size = file.readUInt32BE(sizeAt);
+    const data = file.subarray(sizeAt + 4, sizeAt + 4 + size);
+    if (id === 0x0404) iptc = data;
+    if (id === 0x0425) digest = data;
+    at = sizeAt + 4 + size + (size % 2);
+  }
+  if (!iptc || digest?.length !== 16 || digest.every((byte) => byte === 0)) return false;
+  return !createHash('md5').update(iptc).digest().equals(digest);
+}
+
+function fieldsOf({ iptc = {}, xmp = {}, exif = {} }, iptcFirst) {
+  const either = (old, newer, ...others) => {
+    const ordered = iptcFirst ? [old, newer] : [newer, old];
+    return [...ordered, ...others].map(textOf).find((value) => value !== '') ?? '';
   };
+  return {
+    title: either(iptc['Object Name'], xmp['title']),
+    headline: either(iptc['Headline'], xmp['Headline']),
+    altText: textOf(xmp['AltTextAccessibility']),
+    description: either(iptc['Caption/Abstract'], xmp['description'], exif['ImageDescription']),
+    keywords: either(iptc['Keywords'], xmp['subject']),
+    creator: either(iptc['By-line'], xmp['creator'], exif['Artist']),
+    creditLine: either(iptc['Credit'], xmp['Credit']),
+    source: either(iptc['Source'], xmp['Source']),
+    copyrightNotice: either(iptc['Copyright Notice'], xmp['rights'], exif['Copyright']),
+    rightsAddress: either(undefined, xmp['WebStatement'], xmp['license']),
+    pictureId: either(undefined, xmp['ImageSupplierImageID'], xmp['identifier']),
+    licensorAddress: licensorOf(xmp['Licensor']),
+  };
+}
+
+/** The address of the first licensor that has one (PLUS, Licensor). */
+function licensorOf(licensors) {
+  const each = Array.isArray(licensors?.value) ? licensors.value : [];
+  for (const licensor of each) {
+    const parts = licensor?.value && typeof licensor.value === 'object' ? licensor.value : licensor;
+    const address = textOf(parts?.LicensorURL ?? parts?.['plus:LicensorURL']);
+    if (address !== '') return address;
+  }
+  return '';
 }
 
 /** A tag as text: its own words, or the words of a list with commas between them. */

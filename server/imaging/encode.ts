@@ -1,6 +1,6 @@
 import sharp, { type Sharp } from 'sharp';
 import type { Quality } from '@placard/core/prep';
-import { open, pixelsOf, type Pixels } from './seen.ts';
+import { open, pixelsOf, type Pixels } from './pixels.ts';
 import { similarity } from './similarity.ts';
 
 export type Format = 'jpeg' | 'png' | 'webp' | 'avif';

@@ -9,16 +9,23 @@ export const MIME_BY_EXTENSION: Readonly<Record<string, string>> = {
   heic: 'image/heic',
   svg: 'image/svg+xml',
   mp4: 'video/mp4',
+  mov: 'video/quicktime',
   webm: 'video/webm',
   mp3: 'audio/mpeg',
+  m4a: 'audio/mp4',
+  flac: 'audio/flac',
   ogg: 'audio/ogg',
   wav: 'audio/wav',
   vtt: 'text/vtt',
 };
 
-export const EXTENSION_BY_MIME: Readonly<Record<string, string>> = Object.fromEntries(
-  Object.entries(MIME_BY_EXTENSION).map(([extension, mime]) => [mime, extension]),
-);
+/** True for the extensions of films and sounds. */
+export const isFilmOrSound = (extension: string): boolean =>
+  /^(video|audio)\//.test(MIME_BY_EXTENSION[extension] ?? '');
+
+/** What is taken, for sentences that refuse something else. */
+export const TAKEN =
+  'JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC and SVG; films as MP4, MOV and WebM; sounds as MP3, M4A, Ogg, WAV and FLAC';
 
 /** The most pixels that are decoded: all frames of an animation together. */
 export const MOST_PIXELS = 200_000_000;

@@ -3,7 +3,9 @@ import libheif from 'libheif-js/wasm-bundle.js';
 import { move, transferableSymbol, valueSymbol } from 'piscina';
 
 export default async ({ path, mostPixels }) => {
-  const [image] = new libheif.HeifDecoder().decode(await readFile(path));
+  const images = new libheif.HeifDecoder().decode(await readFile(path));
+  // The one that its file says is meant, wherever it stands (ISO/IEC 23008-12, pitm); others may be anything.
+  const image = images.find((one) => one.is_primary()) ?? images[0];
   if (!image) throw new Error('no picture in it');
   const [width, height] = [image.get_width(), image.get_height()];
   if (width * height > mostPixels) throw new Error(`pixel limit: ${width} × ${height}`);

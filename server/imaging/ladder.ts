@@ -4,7 +4,8 @@ import { AS_IT_CAME, cutsThrough, windowOf, type Preparation } from '@placard/co
 import { described, encodeBy, type Encoded, type Format } from './encode.ts';
 import { coloured, finished } from './look.ts';
 import { openPicture } from './picture.ts';
-import { decodeSeen, open, pixelsOf } from './seen.ts';
+import { open, pixelsOf } from './pixels.ts';
+import { decodeSeen } from './seen.ts';
 
 /** A file to make: a width in one format, of what one kind of screen is shown. */
 export interface Rung {

@@ -7,7 +7,7 @@ import {
   UNCHANGED,
   type Edit,
 } from '@placard/core/prep';
-import { open, pixelsOf, type Pixels } from './seen.ts';
+import { open, pixelsOf, type Pixels } from './pixels.ts';
 
 /** Changes colours as edits say; what treats every pixel alike, whatever the size. */
 export async function coloured(pixels: Pixels, edits: readonly Edit[]): Promise<Pixels> {

@@ -2,7 +2,11 @@ import sharp, { type Metadata, type Sharp } from 'sharp';
 import { rgbaToThumbHash } from 'thumbhash';
 import type { Facts } from '@placard/core/contract';
 import { colourOf, likeness, SIDE, type Colour } from '@placard/core/likeness';
+import type { Size } from '@placard/core/geometry';
+import { drawn, sizeOfDrawing } from './drawing.ts';
 import { MIME_BY_EXTENSION, MOST_PIXELS, Refused } from './formats.ts';
+import { pixelsOf } from './pixels.ts';
+import { readPngHead } from './png.ts';
 
 // Pictures are worked on side by side, one thread each; libvips keeps nothing between them.
 sharp.cache(false);
@@ -10,7 +14,7 @@ sharp.concurrency(1);
 
 /** Opens a picture with every limit that a hostile file needs. */
 export function openPicture(input: string | Buffer, animated = false): Sharp {
-  return sharp(input, { limitInputPixels: MOST_PIXELS, failOn: 'error', animated, density: 96 }).timeout({
+  return sharp(input, { limitInputPixels: MOST_PIXELS, failOn: 'error', animated }).timeout({
     seconds: 120,
   });
 }
@@ -23,25 +27,34 @@ export async function readPicture(
   path: string | Buffer,
   extension: string,
 ): Promise<{ facts: Facts; thumbnail: Buffer; likeness: bigint | null; colour: Colour | null }> {
-  const { width, height, frames, metadata } = await sizeOf(path);
+  const drawing = extension === 'svg' ? await sizeOfDrawing(path) : null;
+  const { width, height, frames, pages, metadata } = drawing
+    ? { ...drawing, frames: 1, pages: 1, metadata: null }
+    : await sizeOf(path);
+  if (width * height > MOST_PIXELS) throw tooLarge(width, height, frames);
   const facts: Facts = {
     kind: 'picture',
     mime: MIME_BY_EXTENSION[extension] ?? '',
     extension,
     width,
     height,
-    duration: frames > 1 ? (metadata.delay ?? []).reduce((sum, delay) => sum + delay, 0) / 1000 : null,
+    duration: frames > 1 ? (metadata?.delay ?? []).reduce((sum, delay) => sum + delay, 0) / 1000 : null,
     animated: frames > 1,
-    transparent: metadata.hasAlpha,
-    orientation: metadata.orientation ?? 1,
+    transparent: metadata?.hasAlpha ?? true,
+    orientation: metadata?.orientation ?? 1,
     thumbhash: null,
+    note: pages > 1 ? `It has ${pages} pages; the first is used.` : await noteOnMoving(path, extension),
   };
   try {
-    const small = await (facts.transparent ? upright(path).ensureAlpha() : upright(path))
-      .resize(400, 400, { fit: 'inside', withoutEnlargement: extension !== 'svg' })
-      .raw()
-      .toBuffer({ resolveWithObject: true });
-    const raw = { width: small.info.width, height: small.info.height, channels: small.info.channels };
+    const small = drawing
+      ? await drawn(path, fitted(drawing, SMALL))
+      : await pixelsOf(
+          (facts.transparent ? upright(path).ensureAlpha() : upright(path)).resize(SMALL, SMALL, {
+            fit: 'inside',
+            withoutEnlargement: true,
+          }),
+        );
+    const { raw } = small;
     const [thumbnail, square] = await Promise.all([
       sharp(small.data, { raw }).webp({ quality: 70, effort: 0 }).toBuffer(),
       sharp(small.data, { raw })
@@ -69,6 +82,15 @@ export async function readPicture(
   }
 }
 
+/** Pixels of the longer side of the small picture of everything. */
+const SMALL = 400;
+
+/** A size in proportion whose longer side is so many pixels. */
+export function fitted({ width, height }: Size, longest: number): Size {
+  const scale = longest / Math.max(width, height);
+  return { width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) };
+}
+
 const upright = (path: string | Buffer) => openPicture(path).autoOrient().toColourspace('srgb');
 
 /** The size with these proportions whose longer side is as long as the square's that likenesses are computed from. */
@@ -85,20 +107,39 @@ function greyOf(rgb: Uint8Array): Uint8Array {
   });
 }
 
-/** Upright pixels and frames of a picture, from its headers alone. Throws Refused for what is too large to work on. */
+/** What is to be said of a PNG that moves, which is shown still: nothing that works on pictures here reads its other frames. */
+async function noteOnMoving(path: string | Buffer, extension: string): Promise<string> {
+  if (extension !== 'png') return '';
+  const { moves } = await readPngHead(path);
+  return moves
+    ? 'It moves (APNG); only its first frame is shown. Send it as an animated WebP or a film instead.'
+    : '';
+}
+
+/** Formats whose pages are frames of one picture that moves; in others they are pictures of their own. */
+const MOVING = new Set(['gif', 'webp']);
+
+/**
+ * Upright pixels, frames and pages of a picture, from its headers alone. Where it has pages, its first counts.
+ * Throws Refused for what is too large to work on.
+ */
 export async function sizeOf(
   input: string | Buffer,
-): Promise<{ width: number; height: number; frames: number; metadata: Metadata }> {
-  const metadata = await sharp(input, { limitInputPixels: false, animated: true, failOn: 'none' })
-    .metadata()
-    .catch((error: unknown) => {
-      throw asRefusal(error);
-    });
-  const frames = metadata.pages ?? 1;
+): Promise<{ width: number; height: number; frames: number; pages: number; metadata: Metadata }> {
+  const read = (animated: boolean) =>
+    sharp(input, { limitInputPixels: false, animated, failOn: 'none' })
+      .metadata()
+      .catch((error: unknown) => {
+        throw asRefusal(error);
+      });
+  const first = await read(false);
+  const moves = MOVING.has(first.format) && (first.pages ?? 1) > 1;
+  const metadata = moves ? await read(true) : first;
+  const frames = moves ? (metadata.pages ?? 1) : 1;
   const tall = metadata.pageHeight ?? metadata.height;
   const [width, height] = (metadata.orientation ?? 1) >= 5 ? [tall, metadata.width] : [metadata.width, tall];
   if (width * height * frames > MOST_PIXELS) throw tooLarge(width, height, frames);
-  return { width, height, frames, metadata };
+  return { width, height, frames, pages: moves ? 1 : (first.pages ?? 1), metadata };
 }
 
 function tooLarge(width: number, height: number, frames: number): Refused {

@@ -3,8 +3,9 @@ import { xmpOf, BLANK_PLACARD, placardFromFile } from '@placard/core/credit';
 import { sizeFor, wholeOf, type SizeWish } from '@placard/core/geometry';
 import type { Quality } from '@placard/core/prep';
 import { readEmbedded } from './embedded.ts';
+import { sizeOfDrawing } from './drawing.ts';
 import { described, encodeAtOnce, encodeBy, type Format } from './encode.ts';
-import { Refused } from './formats.ts';
+import { isFilmOrSound, Refused } from './formats.ts';
 import { convertHeic } from './heic.ts';
 import { asRefusal, openPicture, sizeOf } from './picture.ts';
 import { decodeSeen, wholeAt } from './seen.ts';
@@ -38,15 +39,17 @@ const OWN: Record<string, Format> = { jpg: 'jpeg', png: 'png', webp: 'webp', avi
  */
 export async function prepareFile(path: string, wish: FileWish): Promise<PreparedFile> {
   const extension = await sniff(path);
-  if (['mp4', 'webm', 'mp3', 'ogg', 'wav'].includes(extension))
+  if (isFilmOrSound(extension))
     throw new Refused('This is a film or a sound; only pictures are prepared here.');
   try {
     const input = extension === 'heic' ? await convertHeic(path) : path;
     const { size: before } = await stat(path);
-    const { width, height, frames, metadata } = await sizeOf(input);
+    const drawing = extension === 'svg';
+    const { width, height, frames, metadata } = drawing
+      ? { ...(await sizeOfDrawing(path)), frames: 1, metadata: { hasAlpha: true } }
+      : await sizeOf(input);
     const original = { width, height };
     const wished = wish.size ? sizeFor(wish.size, original) : { size: original, enlarges: false };
-    const drawing = extension === 'svg';
     const small = wished.enlarges && !drawing;
     const size = small ? original : wished.size;
     const format = wish.format ?? OWN[extension] ?? (metadata.hasAlpha ? 'png' : 'jpeg');

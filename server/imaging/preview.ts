@@ -1,7 +1,9 @@
 import type { Facts } from '@placard/core/contract';
 import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
-import { asRefusal, openPicture } from './picture.ts';
+import { drawn } from './drawing.ts';
+import { asRefusal, fitted, openPicture } from './picture.ts';
+import { open } from './pixels.ts';
 
 const LONGEST = 1600;
 
@@ -30,12 +32,14 @@ async function make(
   if (await store.exists(preview)) return preview;
   const copy = await localCopy(store, workKey ?? key);
   try {
-    const picture = openPicture(copy.path)
-      .autoOrient()
-      .resize(LONGEST, LONGEST, { fit: 'inside', withoutEnlargement: facts.extension !== 'svg' })
-      .toColourspace('srgb')
-      .webp({ quality: 90, effort: 0 });
-    await store.put(preview, await picture.toBuffer());
+    const picture =
+      facts.extension === 'svg'
+        ? open(await drawn(copy.path, fitted(facts, LONGEST)))
+        : openPicture(copy.path)
+            .autoOrient()
+            .resize(LONGEST, LONGEST, { fit: 'inside', withoutEnlargement: true })
+            .toColourspace('srgb');
+    await store.put(preview, await picture.webp({ quality: 90, effort: 0 }).toBuffer());
   } catch (error) {
     throw asRefusal(error);
   } finally {

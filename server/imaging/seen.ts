@@ -1,21 +1,9 @@
-import sharp, { type Sharp } from 'sharp';
+import type { Sharp } from 'sharp';
 import type { Facts } from '@placard/core/contract';
 import { cornersOf, heightAt, type Size, type Window } from '@placard/core/geometry';
+import { drawn } from './drawing.ts';
 import { openPicture } from './picture.ts';
-
-/** Pixels row by row, 3 or 4 bytes each. */
-export interface Pixels {
-  data: Buffer;
-  raw: { width: number; height: number; channels: 1 | 2 | 3 | 4 };
-}
-
-/** Gives what one of the imaging library's pipelines makes as pixels. */
-export async function pixelsOf(pipeline: Sharp): Promise<Pixels> {
-  const { data, info } = await pipeline.raw().toBuffer({ resolveWithObject: true });
-  return { data, raw: { width: info.width, height: info.height, channels: info.channels as 3 | 4 } };
-}
-
-export const open = ({ data, raw }: Pixels) => sharp(data, { raw, limitInputPixels: false });
+import { open, pixelsOf, type Pixels } from './pixels.ts';
 
 /**
  * What a window shows of a picture, in sRGB, `width` pixels across, from one decode: as small as the decoder gives
@@ -30,14 +18,7 @@ export async function decodeSeen(
   const size = { width, height: heightAt(width, window.size) };
   const drawing = facts.extension === 'svg';
   const upright = window.angle % 90 === 0;
-  const source = drawing
-    ? sharp(input, {
-        density: Math.min(2400, Math.max(72, (96 * width) / window.across)),
-        limitInputPixels: 50_000_000,
-      }).timeout({ seconds: 120 })
-    : openPicture(input);
-  source.autoOrient();
-  if (!upright) return turnedFreely(source, facts, window, size);
+  if (!upright) return turnedFreely(input, facts, window, size);
   const quarters = window.angle / 90;
   const before = quarters % 2 === 0 ? size : { width: size.height, height: size.width };
   const part = partOf(window, facts);
@@ -45,11 +26,10 @@ export async function decodeSeen(
   if (drawing) {
     // Drawn as large as its widest wish, and cut from that.
     const scale = before.width / part.width;
-    const drawn = sizedBy(facts, scale);
-    source.resize(drawn.width, drawn.height, { fit: 'fill' });
-    const pixels = await pixelsOf(source.toColourspace('srgb'));
+    const pixels = await drawn(input, sizedBy(facts, scale));
     return turnedBack(await cutTo(pixels, window, scale, facts, before), window);
   }
+  const source = openPicture(input).autoOrient();
   if (!whole) source.extract(part);
   return turnedBack(
     await pixelsOf(source.resize(before.width, before.height, { fit: 'fill' }).toColourspace('srgb')),
@@ -101,12 +81,17 @@ async function turnedBack(pixels: Pixels, { angle, mirrored }: Window): Promise<
 }
 
 /** Turns the whole by any angle, and cuts the window from it. */
-async function turnedFreely(source: Sharp, facts: Size, window: Window, size: Size): Promise<Pixels> {
-  const scale = Math.min(1, Math.max(size.width / window.across, size.height / window.down));
+async function turnedFreely(
+  input: string | Buffer,
+  facts: Size & { extension: string },
+  window: Window,
+  size: Size,
+): Promise<Pixels> {
+  const wanted = Math.max(size.width / window.across, size.height / window.down);
+  const drawing = facts.extension === 'svg';
+  const scale = drawing ? wanted : Math.min(1, wanted);
   const small = sizedBy(facts, scale);
-  const whole = await pixelsOf(
-    source.resize(small.width, small.height, { fit: 'fill' }).toColourspace('srgb'),
-  );
+  const whole = drawing ? await drawn(input, small) : await pixelsOf(wholeAt(input, small));
   const turned = await pixelsOf(open(whole).rotate(360 - window.angle));
   const radians = (window.angle * Math.PI) / 180;
   const [dx, dy] = [window.x * scale - whole.raw.width / 2, window.y * scale - whole.raw.height / 2];

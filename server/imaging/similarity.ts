@@ -1,4 +1,4 @@
-import { open, pixelsOf, type Pixels } from './seen.ts';
+import { open, pixelsOf, type Pixels } from './pixels.ts';
 import { threadsOf } from '../threads.ts';
 
 interface Task {

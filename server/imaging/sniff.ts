@@ -1,6 +1,6 @@
 import { fileTypeFromBuffer } from 'file-type';
 import { open } from 'node:fs/promises';
-import { MIME_BY_EXTENSION, Refused } from './formats.ts';
+import { MIME_BY_EXTENSION, Refused, TAKEN } from './formats.ts';
 
 const HEAD = 65_536;
 
@@ -25,13 +25,15 @@ export async function sniffHead(bytes: Buffer): Promise<string> {
   const type = await fileTypeFromBuffer(bytes).catch(() => undefined);
   const extension = RENAMED[type?.ext ?? ''] ?? type?.ext ?? '';
   if (extension in MIME_BY_EXTENSION) return extension;
+  // Most programs write what a TIFF is made of at its end, where nobody looks who reads its beginning (TIFF 6.0, section 2).
+  if (type === undefined && /^(II[*+]\0|MM\0[*+])/.test(bytes.toString('latin1', 0, 4))) return 'tiff';
   if (type === undefined || type.ext === 'xml') {
     if (looksLikeSvg(bytes.toString('utf8'))) return 'svg';
   }
   throw new Refused(
     type
-      ? `This is a ${type.ext.toUpperCase()} file, whatever its name says. Placard takes JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC, SVG, MP4 and WebM.`
-      : 'This is not a picture or film that Placard can read. It takes JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC, SVG, MP4 and WebM.',
+      ? `This is a ${type.ext.toUpperCase()} file, whatever its name says. Placard takes ${TAKEN}.`
+      : `This is not a picture, film or sound that Placard can read. It takes ${TAKEN}.`,
   );
 }
 
@@ -39,7 +41,9 @@ const RENAMED: Record<string, string> = {
   apng: 'png',
   tif: 'tiff',
   m4v: 'mp4',
-  mov: '',
+  m4b: 'm4a',
+  'm4a+mp4': 'm4a',
+  f4a: 'm4a',
   heif: 'heic',
   heics: 'heic',
   oga: 'ogg',
@@ -48,12 +52,22 @@ const RENAMED: Record<string, string> = {
   'svg+xml': 'svg',
 };
 
+/** True when the first element of a text is an SVG one; read in one go, whatever stands before it. */
 function looksLikeSvg(text: string): boolean {
-  const bare = text
-    .replace(/^\ufeff/, '')
-    .replace(/<\?xml[^>]*\?>/g, '')
-    .replace(/<!--[\s\S]*?-->/g, '')
-    .replace(/<!DOCTYPE[^[>]*(\[[\s\S]*?\])?\s*>/i, '')
-    .trimStart();
-  return /^<(\w+:)?svg[\s>]/i.test(bare);
+  let at = 0;
+  const past = (end: string) => {
+    const found = text.indexOf(end, at);
+    at = found < 0 ? text.length : found + end.length;
+  };
+  for (;;) {
+    while (/[\ufeff\s]/.test(text.charAt(at))) at++;
+    if (text.startsWith('<?', at)) past('?>');
+    else if (text.startsWith('<!--', at)) past('-->');
+    else if (/^<!doctype$/i.test(text.slice(at, at + 9))) {
+      // What a document type declares inside its brackets holds further marks of its own.
+      const [bracket, end] = [text.indexOf('[', at), text.indexOf('>', at)];
+      if (bracket >= 0 && bracket < end) past(']');
+      past('>');
+    } else return /^<(\w{1,40}:)?svg[\s>]/i.test(text.slice(at, at + 50));
+  }
 }

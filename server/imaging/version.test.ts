@@ -12,7 +12,8 @@ import {
 import { encodeBy } from './encode.ts';
 import { makeLadder, type Made, type Rung } from './ladder.ts';
 import { coloured, finished } from './look.ts';
-import { decodeSeen, pixelsOf, type Pixels } from './seen.ts';
+import { pixelsOf, type Pixels } from './pixels.ts';
+import { decodeSeen } from './seen.ts';
 
 const [WIDTH, HEIGHT] = [360, 240];
 const facts = { width: WIDTH, height: HEIGHT, extension: 'png', transparent: false, animated: false };

@@ -4,13 +4,13 @@ import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { asset, batch, batchItem, original, rendition, version } from '../db/schema.ts';
 import { addVersion } from '../holdings/versions.ts';
-import { refreshSearch } from '../holdings/searchrows.ts';
-import { Problem } from '../http/problem.ts';
+import { assetsChanged } from '../search/searchrows.ts';
+import { Refusal } from '../refusal.ts';
 import { Refused } from '../imaging/formats.ts';
 import { toneOf } from '../imaging/smallpicture.ts';
 import type { Store } from '../store/store.ts';
 import { makeRenditions } from './prepare.ts';
-import type { Work } from './runner.ts';
+import type { Work } from '../queue/runner.ts';
 
 /** Prepares one picture of a batch: a new version by the sheet, which takes the asset's place once its renditions are there. */
 export function batchWork(database: Database, store: Store): Work {
@@ -50,7 +50,7 @@ export function batchWork(database: Database, store: Store): Work {
               person: row.batch.personId,
             });
           } catch (error) {
-            throw error instanceof Problem ? new Refused(error.message) : error;
+            throw error instanceof Refusal ? new Refused(error.message) : error;
           }
         }
         await transaction
@@ -69,7 +69,7 @@ export function batchWork(database: Database, store: Store): Work {
           .update(batchItem)
           .set({ state: 'done', says: null, before, after, changedAt: new Date() })
           .where(eq(batchItem.id, id));
-        await refreshSearch(transaction, [row.asset.id]);
+        await assetsChanged(transaction, [row.asset.id]);
       });
       await endIfDone(database, item.batchId);
     },

@@ -7,7 +7,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { AS_IT_CAME } from '@placard/core/prep';
 import { newId } from '../db/columns.ts';
 import { migrateDatabase, openDatabase, type Database } from '../db/database.ts';
-import { asset, original, rendition, section, site, version } from '../db/schema.ts';
+import { asset, original, page, placement, rendition, section, site, version } from '../db/schema.ts';
 import { openStore, type Store } from '../store/store.ts';
 import { createTestDatabase } from '../testing/opendatabase.ts';
 import { emptyWork } from './empty.ts';
@@ -97,6 +97,30 @@ const lies = (key: string) =>
   );
 
 describe('emptying the bin', () => {
+  it('leaves what a page places and says so, and deletes all others', async () => {
+    const [placed, other] = [await hold(before), await hold(before)];
+    const pageId = newId();
+    await database.insert(page).values({
+      id: pageId,
+      siteId,
+      sectionId: sections[siteId] ?? '',
+      title: 'Still here',
+      slug: pageId,
+      document: { type: 'doc', content: [] },
+      changedAt: ASKED,
+      changedBy: '',
+    });
+    await database
+      .insert(placement)
+      .values({ pageId, ordinal: 0, assetId: placed.id, versionId: null, host: null });
+    const emptied = emptyWork(database, store).run(siteId, async () => {}, ASKED);
+    await expect(emptied).rejects.toThrow(/^The bin is empty but for 1: .+ \(it stands in “Still here”\)\.$/);
+    const left = await database.select({ id: asset.id }).from(asset);
+    expect(left).toEqual([{ id: placed.id }]);
+    expect(await store.exists(other.rendition)).toBe(false);
+    await database.delete(page).where(eq(page.id, pageId));
+  });
+
   it('deletes what lay in it, its rows and its files, and tells how far it is', async () => {
     const [one, other] = [await hold(before), await hold(before)];
     told.length = 0;

@@ -1,9 +1,10 @@
 import { and, asc, eq, lte, type SQL } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { asset, evidence, permission, rendition, track, version } from '../db/schema.ts';
+import { asset, evidence, page, permission, placement, rendition, track, version } from '../db/schema.ts';
 import { forgetOriginal } from '../holdings/arrivals.ts';
+import { Refused } from '../imaging/formats.ts';
 import type { Store } from '../store/store.ts';
-import type { Work } from './runner.ts';
+import type { Work } from '../queue/runner.ts';
 
 /**
  * Deletes for good what lay in a site's bin when that was asked for, one asset after the other: its rows first, then
@@ -15,21 +16,41 @@ export function emptyWork(database: Database, store: Store): Work {
       // What is not in the bin has no such moment, and is never due.
       const due = lte(asset.binnedAt, asked);
       const binned = await database
-        .select({ id: asset.id })
+        .select({ id: asset.id, fileName: asset.fileName })
         .from(asset)
         .where(and(eq(asset.siteId, siteId), due))
         .orderBy(asc(asset.binnedAt));
-      for (const [at, { id }] of binned.entries()) {
-        await deleteDue(database, store, id, due);
+      const kept: string[] = [];
+      for (const [at, { id, fileName }] of binned.entries()) {
+        const trouble = await deleteDue(database, store, id, due).catch((error: unknown) => asReason(error));
+        if (trouble) kept.push(`${fileName} (${trouble})`);
         await advance(at + 1, binned.length);
       }
+      // One that cannot go keeps no other from going.
+      if (kept.length > 0)
+        throw new Refused(
+          `The bin is empty but for ${kept.length}: ${kept.slice(0, 5).join('; ')}${kept.length > 5 ? ' …' : ''}.`,
+        );
     },
     // What is left lies in the bin as before.
     gaveUp: async () => {},
   };
 }
 
-async function deleteDue(database: Database, store: Store, id: string, due: SQL): Promise<void> {
+/** Why something could not be deleted, for people. */
+function asReason(error: unknown): string {
+  for (let cause = error; cause instanceof Error; cause = cause.cause)
+    if ('code' in cause && cause.code === 'ENOSPC') return 'the disk is full';
+  return 'it could not be deleted; try again';
+}
+
+/** Deletes an asset for good; answers why not, where a page places it. */
+async function deleteDue(
+  database: Database,
+  store: Store,
+  id: string,
+  due: SQL,
+): Promise<string | undefined> {
   const files = await database.transaction(async (transaction) => {
     const [locked] = await transaction
       .select({ id: asset.id })
@@ -37,6 +58,13 @@ async function deleteDue(database: Database, store: Store, id: string, due: SQL)
       .where(and(eq(asset.id, id), due))
       .for('update');
     if (!locked) return null;
+    const [placed] = await transaction
+      .select({ title: page.title })
+      .from(placement)
+      .innerJoin(page, eq(page.id, placement.pageId))
+      .where(eq(placement.assetId, id))
+      .limit(1);
+    if (placed) return `it stands in “${placed.title}”`;
     const versions = await transaction
       .select({ sha256: version.sha256, small: version.thumbnail })
       .from(version)
@@ -55,10 +83,12 @@ async function deleteDue(database: Database, store: Store, id: string, due: SQL)
     await transaction.delete(asset).where(eq(asset.id, id));
     return { versions, keys: [...made, ...tracks, ...shown].map(({ key }) => key) };
   });
-  if (!files) return;
+  if (files === null) return undefined;
+  if (typeof files === 'string') return files;
   for (const key of files.keys) await store.delete(key);
   for (const { sha256, small } of files.versions) {
     if (small) await store.delete(small);
     await forgetOriginal(database, store, sha256);
   }
+  return undefined;
 }

@@ -3,14 +3,14 @@ import { stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Database } from '../db/database.ts';
 import { arrival } from '../db/schema.ts';
-import { removeUpload } from '../holdings/arrivals.ts';
-import { Problem } from '../http/problem.ts';
+import { refuseArrival, removeUpload } from '../holdings/arrivals.ts';
+import { Refusal } from '../refusal.ts';
 import { Refused } from '../imaging/formats.ts';
 import { sniff } from '../imaging/sniff.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import { refuseWithoutRoom } from '../site/room.ts';
-import { enqueue } from './queue.ts';
-import type { Work } from './runner.ts';
+import { enqueue } from '../queue/queue.ts';
+import type { Work } from '../queue/runner.ts';
 
 const WITHIN = 15 * 60_000;
 
@@ -35,8 +35,9 @@ export function fetchWork(database: Database, outbound: Outbound, uploads: strin
       try {
         const limits = { mostBytes, within: WITHIN, signal: given.signal };
         await outbound.download(row.address, path, limits, tell);
-        await refuseWithoutRoom(database, row.siteId, (await stat(path)).size).catch((error: unknown) => {
-          throw error instanceof Problem ? new Refused(error.message) : error;
+        // What was fetched lies in the folder of uploads by now, and is counted there.
+        await refuseWithoutRoom({ database, uploads }, row.siteId, 0).catch((error: unknown) => {
+          throw error instanceof Refusal ? new Refused(error.message) : error;
         });
         await sniff(path);
       } catch (error) {
@@ -51,13 +52,7 @@ export function fetchWork(database: Database, outbound: Outbound, uploads: strin
         await enqueue(transaction, 'receive', id, `Reading ${row.fileName}`);
       });
     },
-    gaveUp: async (id, says) => {
-      await removeUpload(uploads, id);
-      await database
-        .update(arrival)
-        .set({ state: 'refused', says: says.slice(0, 500) })
-        .where(eq(arrival.id, id));
-    },
+    gaveUp: (id, says) => refuseArrival(database, uploads, id, says),
   };
 }
 

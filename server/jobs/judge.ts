@@ -1,8 +1,8 @@
 import { asc, eq } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { asset } from '../db/schema.ts';
-import { refreshSearch } from '../holdings/searchrows.ts';
-import type { Work } from './runner.ts';
+import { assetsChanged } from '../search/searchrows.ts';
+import type { Work } from '../queue/runner.ts';
 
 const AT_ONCE = 500;
 
@@ -17,7 +17,7 @@ export function judgeWork(database: Database): Work {
         .orderBy(asc(asset.id));
       for (let from = 0; from < held.length; from += AT_ONCE) {
         const some = held.slice(from, from + AT_ONCE).map(({ id }) => id);
-        await refreshSearch(database, some);
+        await assetsChanged(database, some);
         await advance(Math.min(held.length, from + AT_ONCE), held.length);
       }
     },

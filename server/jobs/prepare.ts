@@ -1,25 +1,28 @@
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, ne, notLike, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Facts } from '@placard/core/contract';
-import { xmpOf } from '@placard/core/credit';
+import { tagsOf, withoutPacket, xmpOf } from '@placard/core/credit';
 import { NARROW } from '@placard/core/page';
-import { renditionWidths, type Measure } from '@placard/core/geometry';
+import { heightAt, renditionWidths, type Measure } from '@placard/core/geometry';
 import { changesMade, windowOf } from '@placard/core/prep';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { asset, original, ownTerms, placard, rendition, site, version } from '../db/schema.ts';
-import { termsOfRow } from '../labels/terms.ts';
 import { posterFrame } from '../film/probe.ts';
-import { placardOf } from '../holdings/assets.ts';
-import { refreshSearch } from '../holdings/searchrows.ts';
+import { writeFilm } from '../film/write.ts';
+import { assetsChanged } from '../search/searchrows.ts';
 import { versionsInUse } from '../holdings/versions.ts';
 import { servedDrawing } from '../imaging/drawing.ts';
+import type { Format } from '../imaging/encode.ts';
+import { MIME_BY_EXTENSION } from '../imaging/formats.ts';
 import { formatsFor, makeLadder, type Made, type Rung } from '../imaging/ladder.ts';
 import { asRefusal } from '../imaging/picture.ts';
 import { smallPicture } from '../imaging/smallpicture.ts';
 import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
-import type { Work } from './runner.ts';
+import { enqueue } from '../queue/queue.ts';
+import type { Work } from '../queue/runner.ts';
+import { placardOf, termsOfRow } from '../labels/read.ts';
 
 /** How often the progress of one picture is written down, in milliseconds. */
 const SAY_EVERY = 400;
@@ -46,13 +49,29 @@ export function prepareWork(database: Database, store: Store): Work {
           .update(asset)
           .set({ prepared: 'done', trouble: null, ...(await taking(transaction, row.nextVersionId)) })
           .where(eq(asset.id, id));
-        await refreshSearch(transaction, [id]);
+        await assetsChanged(transaction, [id]);
       });
     },
     gaveUp: async (id, says) => {
       await set(id, 'failed', says.slice(0, 500));
     },
   };
+}
+
+/** Asks for what films and sounds lack to leave: files written anew. Answers for how many it was asked. */
+export async function askForUnwritten(database: Database): Promise<number> {
+  const rows = await database
+    .select({ id: asset.id })
+    .from(asset)
+    .leftJoin(rendition, and(eq(rendition.versionId, asset.versionId), notLike(rendition.mime, 'image/%')))
+    .where(and(ne(asset.kind, 'picture'), eq(asset.prepared, 'done'), isNull(rendition.id)));
+  await enqueue(
+    database,
+    'prepare',
+    rows.map(({ id }) => id),
+    'Writing films anew',
+  );
+  return rows.length;
 }
 
 /** What changes of an asset when a version takes its place; nothing where none waits to. */
@@ -77,6 +96,14 @@ export function relabelWork(database: Database, store: Store): Work {
   };
 }
 
+/** The longest side in pixels that a format can say (VP8 14 bits; JPEG and AV1 16; PNG as much as anybody draws). */
+const LONGEST_SIDE: Readonly<Record<Format, number>> = {
+  webp: 16_383,
+  jpeg: 65_535,
+  avif: 65_535,
+  png: 1_000_000,
+};
+
 /** The files that a version needs: every width in two formats, for wide screens and, where it has a part for them, for narrow ones. */
 function rungsOf(
   row: typeof version.$inferSelect,
@@ -89,10 +116,14 @@ function rungsOf(
   const formats = formatsFor(facts, modernFormat, preparation);
   const drawing = facts.extension === 'svg';
   const most = widest ?? Number.MAX_SAFE_INTEGER;
-  const rungs = (screen: 'wide' | 'narrow', width: number, all: readonly Measure[]): Rung[] =>
-    renditionWidths(all, Math.min(drawing ? Number.MAX_SAFE_INTEGER : width, most)).flatMap((width) =>
-      formats.map((format): Rung => ({ screen, width, format })),
+  const rungs = (screen: 'wide' | 'narrow', width: number, all: readonly Measure[]): Rung[] => {
+    const { size } = windowOf(preparation, facts, screen);
+    return renditionWidths(all, Math.min(drawing ? Number.MAX_SAFE_INTEGER : width, most)).flatMap((width) =>
+      formats
+        .filter((format) => Math.max(width, heightAt(width, size)) <= LONGEST_SIDE[format])
+        .map((format): Rung => ({ screen, width, format })),
     );
+  };
   const wide = rungs('wide', row.width, measures);
   if (!preparation.narrow || facts.kind !== 'picture') return wide;
   const forNarrow = [
@@ -141,15 +172,20 @@ export async function makeRenditions(
         (there) => there.width === width && there.screen === screen && there.mime === `image/${format}`,
       ),
   );
-  if (missing.length === 0) return;
+  const plays = (there: { mime: string }) => /^(video|audio)\//.test(there.mime);
+  const media = file.facts.kind !== 'picture' && !existing.some(plays);
+  if (missing.length === 0 && !media) return;
   await store.removeParts(folderOf(versionId));
   const copy = await localCopy(store, file.workKey ?? file.key);
   const kept: Kept[] = [];
   let [done, said] = [rungs.length - missing.length, 0];
   let small: Made | undefined;
   try {
-    const picture =
-      file.facts.kind === 'film' ? await posterFrame(copy.path, file.facts.duration ?? 0) : copy.path;
+    if (media) {
+      const tags = tagsOf(placardOf(row.placard), row.ownTerms ? { terms: termsOfRow(row.ownTerms) } : {});
+      kept.push({ ...(await keepMedia(store, versionId, copy.path, file.facts, tags)), label });
+    }
+    const picture = file.facts.kind === 'film' ? await posterFrame(copy.path, file.facts) : copy.path;
     await makeLadder(
       picture,
       file.facts,
@@ -166,7 +202,7 @@ export async function makeRenditions(
       xmp,
     );
     if (file.facts.extension === 'svg' && preparation.edits.length === 0) {
-      const drawing = await servedDrawing(copy.path, xmp);
+      const drawing = await servedDrawing(copy.path, withoutPacket(xmp));
       if (drawing) kept.push({ ...(await keepDrawing(store, versionId, row.version, drawing)), label });
     }
   } catch (error) {
@@ -194,6 +230,38 @@ export async function keepFile(store: Store, versionId: string, made: Made): Pro
   const key = `${folderOf(versionId)}/${screen}${made.width}.${extension}`;
   await store.put(key, data);
   return { id: newId(), versionId, ...facts, bytes: data.length, key };
+}
+
+/** Writes a film or sound anew, with its label and nothing else that it said. */
+async function keepMedia(
+  store: Store,
+  versionId: string,
+  path: string,
+  facts: Facts,
+  tags: Readonly<Record<string, string>>,
+): Promise<Kept> {
+  const written = await writeFilm(path, facts, tags);
+  try {
+    const key = `${folderOf(versionId)}/whole.${written.extension}`;
+    await store.putFile(key, written.path);
+    const mime = MIME_BY_EXTENSION[written.extension] ?? facts.mime;
+    const { width, height } = facts;
+    const { bytes } = written;
+    return {
+      id: newId(),
+      versionId,
+      screen: 'wide',
+      width,
+      height,
+      mime,
+      bytes,
+      quality: null,
+      likeness: null,
+      key,
+    };
+  } finally {
+    await written.release();
+  }
 }
 
 /** Writes a cleaned drawing as it is: one file for every width. */

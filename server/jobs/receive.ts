@@ -11,16 +11,17 @@ import { isDuplicate, type Database } from '../db/database.ts';
 import { arrival, original } from '../db/schema.ts';
 import { posterFrame, readFilm } from '../film/probe.ts';
 import { alikeTo } from '../holdings/alike.ts';
-import { removeUpload, uploadExists } from '../holdings/arrivals.ts';
+import { refuseArrival, removeUpload, uploadExists } from '../holdings/arrivals.ts';
 import { swapComp } from '../holdings/swap.ts';
-import { Problem } from '../http/problem.ts';
+import { Refusal } from '../refusal.ts';
 import { readEmbedded } from '../imaging/embedded.ts';
-import { Refused } from '../imaging/formats.ts';
+import { isFilmOrSound, Refused } from '../imaging/formats.ts';
 import { convertHeic } from '../imaging/heic.ts';
 import { openPicture, readPicture } from '../imaging/picture.ts';
+import { withUsualGamma } from '../imaging/png.ts';
 import { sniff } from '../imaging/sniff.ts';
 import type { Store } from '../store/store.ts';
-import type { Work } from './runner.ts';
+import type { Work } from '../queue/runner.ts';
 
 /** Reads a file that has come in whole: what it is, its SHA-256, its pixels; and stores it untouched. */
 export function receiveWork(database: Database, store: Store, uploads: string): Work {
@@ -47,13 +48,7 @@ export function receiveWork(database: Database, store: Store, uploads: string): 
       await removeUpload(uploads, id);
       await replaceComp(database, row);
     },
-    gaveUp: async (id, says) => {
-      await database
-        .update(arrival)
-        .set({ state: 'refused', says: says.slice(0, 500) })
-        .where(eq(arrival.id, id));
-      await removeUpload(uploads, id);
-    },
+    gaveUp: (id, says) => refuseArrival(database, uploads, id, says),
   };
 }
 
@@ -66,7 +61,7 @@ async function replaceComp(
   try {
     await swapComp(database, siteId, personId, compId, { arrival: id, sure: false });
   } catch (error) {
-    if (!(error instanceof Problem)) throw error;
+    if (!(error instanceof Refusal)) throw error;
     await database.update(arrival).set({ says: error.message }).where(eq(arrival.id, id));
   }
 }
@@ -86,8 +81,8 @@ export async function storeOriginal(database: Database, store: Store, path: stri
   const [known] = await database.select().from(original).where(eq(original.sha256, sha256));
   if (known && (await lies(store, known))) return known;
   const extension = await sniff(path);
-  const converted = extension === 'heic' ? await convertHeic(path) : null;
-  const { facts, thumbnail, likeness, colour } = await read(converted ?? path, extension);
+  const converted = await convertedFrom(path, extension);
+  const { facts, thumbnail, likeness, colour } = await read(converted?.data ?? path, extension);
   const embedded = facts.kind === 'picture' ? await readEmbedded(path) : {};
   const folder = `${sha256.slice(0, 2)}/${sha256}`;
   const { size } = await stat(path);
@@ -96,7 +91,7 @@ export async function storeOriginal(database: Database, store: Store, path: stri
     key: `originals/${folder}.${extension}`,
     bytes: size,
     facts,
-    workKey: converted ? `work/${folder}.jpg` : null,
+    workKey: converted ? `work/${folder}.${converted.extension}` : null,
     embedded,
     likeness,
     colour,
@@ -106,7 +101,7 @@ export async function storeOriginal(database: Database, store: Store, path: stri
   const put = async () => {
     await store.putFile(row.key, path);
     if (row.thumbnail && thumbnail) await store.put(row.thumbnail, thumbnail);
-    if (row.workKey && converted) await store.put(row.workKey, converted);
+    if (row.workKey && converted) await store.put(row.workKey, converted.data);
   };
   await put();
   try {
@@ -117,6 +112,16 @@ export async function storeOriginal(database: Database, store: Store, path: stri
   // Whoever was removing the same bytes has ended now, and may have taken what was just put.
   if (!(await lies(store, row))) await put();
   return row;
+}
+
+/** What is worked on in the place of an original that nothing else here reads as it is meant; null where that is itself. */
+async function convertedFrom(
+  path: string,
+  extension: string,
+): Promise<{ data: Buffer; extension: string } | null> {
+  if (extension === 'heic') return { data: await convertHeic(path), extension: 'jpg' };
+  const data = extension === 'png' ? await withUsualGamma(path) : null;
+  return data && { data, extension: 'png' };
 }
 
 /** True when an original's files lie in the store. */
@@ -141,11 +146,10 @@ async function read(
   path: string | Buffer,
   extension: string,
 ): Promise<{ facts: Facts; thumbnail: Buffer | null; likeness: bigint | null; colour: string | null }> {
-  if (typeof path !== 'string' || !['mp4', 'webm', 'mp3', 'ogg', 'wav'].includes(extension))
-    return readPicture(path, extension);
+  if (typeof path !== 'string' || !isFilmOrSound(extension)) return readPicture(path, extension);
   const facts = await readFilm(path, extension);
   if (facts.kind === 'sound') return { facts, thumbnail: null, likeness: null, colour: null };
-  const frame = await posterFrame(path, facts.duration ?? 0);
+  const frame = await posterFrame(path, facts);
   const thumbnail = await openPicture(frame)
     .resize(400, 400, { fit: 'inside' })
     .webp({ quality: 70 })

@@ -5,7 +5,7 @@ import { labelChange, labelSheet, labelSheetRow } from '../db/schema.ts';
 import { Refused } from '../imaging/formats.ts';
 import { takenBack } from '../labels/changes.ts';
 import { pick, writeLabels, type Field } from '../labels/write.ts';
-import type { Work } from './runner.ts';
+import type { Work } from '../queue/runner.ts';
 
 const AT_ONCE = 500;
 type Sheet = typeof labelSheet.$inferSelect;

@@ -3,7 +3,7 @@ import type { LabelChange, Person } from '@placard/core/contract';
 import type { Placard } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
 import { asset, labelChange, user } from '../db/schema.ts';
-import { NotFound } from '../http/problem.ts';
+import { gone } from '../refusal.ts';
 import { pick, writeLabels, type Field } from './write.ts';
 
 const MOST = 200;
@@ -42,7 +42,7 @@ export async function listLabelChanges(
 
 /**
  * Writes back what stood on a placard before a change. Fields that were changed again since are left as they are;
- * answers which. Throws NotFound.
+ * answers which. Throws gone.
  */
 export async function undoLabelChange(
   database: Database,
@@ -56,7 +56,7 @@ export async function undoLabelChange(
       .from(labelChange)
       .innerJoin(asset, eq(asset.id, labelChange.assetId))
       .where(and(eq(labelChange.id, id), eq(asset.siteId, siteId)));
-    if (!row) throw new NotFound('That change is not on record any more.');
+    if (!row) throw gone('That change is not on record any more.');
     const left: Field[] = [];
     const back = (label: Placard) => {
       const { changes, kept } = takenBack(label, row.change);

@@ -2,10 +2,10 @@ import { and, asc, eq, inArray, isNull, ne } from 'drizzle-orm';
 import type { Ending } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
 import { asset, original, placard, placement, searchRow, version } from '../db/schema.ts';
-import { replaceInPages } from '../pages/changepages.ts';
-import { pagesOf } from '../holdings/pagesof.ts';
-import { refreshSearch } from '../holdings/searchrows.ts';
-import { NotFound, Problem } from '../http/problem.ts';
+import { replaceInPages } from '../pages/writepage.ts';
+import { pagesOf } from '../pages/pagesof.ts';
+import { assetsChanged } from '../search/searchrows.ts';
+import { gone, unfit } from '../refusal.ts';
 import type { Store } from '../store/store.ts';
 
 const MOST = 500;
@@ -49,10 +49,11 @@ export async function listEnding(database: Database, store: Store, siteId: strin
   });
 }
 
-/** Puts another asset in the place of one in every page. Answers in how many. Throws a Problem. */
+/** Puts another asset in the place of one in every page. Answers in how many. Throws a Refusal. */
 export async function replaceAsset(
   database: Database,
   siteId: string,
+  personId: string,
   id: string,
   instead: string,
 ): Promise<number> {
@@ -63,15 +64,14 @@ export async function replaceAsset(
       .where(and(inArray(asset.id, [id, instead]), eq(asset.siteId, siteId), isNull(asset.binnedAt)))
       .for('update');
     const [old, fresh] = [rows.find((row) => row.id === id), rows.find((row) => row.id === instead)];
-    if (!old || !fresh || id === instead) throw new NotFound('One of the two is not held here any more.');
-    if (old.kind !== fresh.kind)
-      throw new Problem(422, `A ${old.kind} can only be replaced by a ${old.kind}.`);
+    if (!old || !fresh || id === instead) throw gone('One of the two is not held here any more.');
+    if (old.kind !== fresh.kind) throw unfit(`A ${old.kind} can only be replaced by a ${old.kind}.`);
     const pages = await transaction
       .selectDistinct({ id: placement.pageId })
       .from(placement)
       .where(eq(placement.assetId, id));
-    await replaceInPages(transaction, siteId, [id], instead);
-    await refreshSearch(transaction, [id, instead]);
+    await replaceInPages(transaction, siteId, [id], instead, personId);
+    await assetsChanged(transaction, [id, instead]);
     return pages.length;
   });
 }

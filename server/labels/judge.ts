@@ -1,21 +1,16 @@
 import { and, eq, inArray, isNull, ne } from 'drizzle-orm';
-import type { Judged, Policy } from '@placard/core/contract';
+import type { Judged } from '@placard/core/contract';
 import { limitsOf } from '@placard/core/credit';
-import { FIRST_POLICY, mayWe, standingUse, type Use } from '@placard/core/licence';
-import { isPlacement, placements, type PageDocument } from '@placard/core/page';
+import { mayWe } from '@placard/core/licence';
+import { usesIn, type PageDocument } from '@placard/core/page';
 import { changesMade } from '@placard/core/prep';
 import type { Database } from '../db/database.ts';
 import { asset, ownTerms, page, placard, placement, site, version } from '../db/schema.ts';
-import { placardOf } from '../holdings/assets.ts';
-import { NotFound } from '../http/problem.ts';
-import { onFileOf } from './permissions.ts';
-import { termsOfLabel } from './terms.ts';
+import { readable } from '../pages/readable.ts';
+import { gone } from '../refusal.ts';
+import { onFileOf, placardOf, termsOfLabel, useNow } from './read.ts';
 
-/** Standing in a page of a site of this policy from today on. */
-export const useNow = (policy: Policy | null, changes: readonly string[]): Use =>
-  standingUse(policy ?? FIRST_POLICY, new Date().toISOString().slice(0, 10), changes);
-
-/** Whether an asset may be used as it is, and as it stands in each page. Throws NotFound. */
+/** Whether an asset may be used as it is, and as it stands in each page. Throws gone. */
 export async function judgeAsset(database: Database, siteId: string, id: string): Promise<Judged> {
   const [row] = await database
     .select({ asset, placard, ownTerms, version, policy: site.policy })
@@ -25,13 +20,13 @@ export async function judgeAsset(database: Database, siteId: string, id: string)
     .innerJoin(site, eq(site.id, asset.siteId))
     .leftJoin(ownTerms, eq(ownTerms.id, placard.licence))
     .where(and(eq(asset.id, id), eq(asset.siteId, siteId)));
-  if (!row) throw new NotFound('This is not held here any more.');
+  if (!row) throw gone('This is not held here any more.');
   const label = placardOf(row.placard);
   const terms = termsOfLabel(label, row.ownTerms);
   const onFile = (await onFileOf(database, [id])).get(id);
   const judge = (changes: readonly string[]) =>
     mayWe(terms, useNow(row.policy, changes), limitsOf(label), onFile);
-  const [pages, versions, twins] = await Promise.all([
+  const [stored, versions, twins] = await Promise.all([
     database
       .selectDistinct({ page })
       .from(page)
@@ -54,6 +49,11 @@ export async function judgeAsset(database: Database, siteId: string, id: string)
           )
           .limit(3),
   ]);
+  // What only a newer Placard can read is judged there.
+  const pages = stored.flatMap(({ page: { document, ...where } }) => {
+    const read = readable(document);
+    return read ? [{ page: { ...where, document: read } }] : [];
+  });
   const beside = await altsBeside(
     database,
     pages.map(({ page }) => page.document),
@@ -68,28 +68,24 @@ export async function judgeAsset(database: Database, siteId: string, id: string)
   return {
     asItIs: judge(changesMade(row.version.preparation.edits)),
     places: pages.flatMap(({ page: where }) =>
-      where.document.content.flatMap((block) => {
-        if (!isPlacement(block) || block.type === 'embed' || block.attrs.asset !== id) return [];
-        const changes = changesOf(block.type === 'picture' ? block.attrs.version : null);
-        return [
-          {
+      usesIn(where.document)
+        .filter(({ asset }) => asset === id)
+        .map((use) => {
+          const changes = changesOf(use.version);
+          return {
             page: where.id,
             title: where.title,
-            place: block.attrs.id,
+            place: use.id,
             changes,
             own: [
-              ...(block.attrs.ownAlt === null ? [] : (['alt'] as const)),
-              ...(block.attrs.ownCaption === null ? [] : (['caption'] as const)),
+              ...(use.ownAlt === null ? [] : (['alt'] as const)),
+              ...(use.ownCaption === null ? [] : (['caption'] as const)),
             ],
-            neighbours: beside(where.document, block.attrs.id),
-            linksTo:
-              block.type === 'picture' && block.attrs.linksTo
-                ? (titles.get(block.attrs.linksTo) ?? block.attrs.linksTo)
-                : null,
+            neighbours: beside(where.document, use.id),
+            linksTo: use.linksTo ? (titles.get(use.linksTo) ?? use.linksTo) : null,
             answer: judge(changes),
-          },
-        ];
-      }),
+          };
+        }),
     ),
     twins: twins.map(({ title, fileName }) => title || fileName),
   };
@@ -102,9 +98,7 @@ async function titlesOfLinked(
   documents: readonly PageDocument[],
 ): Promise<Map<string, string>> {
   const ids = documents.flatMap((document) =>
-    placements(document).flatMap((block) =>
-      block.type === 'picture' ? (/^\/place\/([\w-]+)$/.exec(block.attrs.linksTo ?? '')?.[1] ?? []) : [],
-    ),
+    usesIn(document).flatMap(({ linksTo }) => /^\/place\/([\w-]+)$/.exec(linksTo ?? '')?.[1] ?? []),
   );
   if (ids.length === 0) return new Map();
   const rows = await database
@@ -116,11 +110,7 @@ async function titlesOfLinked(
 
 /** Finds the alt texts of what is placed directly before and after a place of these pages. */
 async function altsBeside(database: Database, documents: readonly PageDocument[]) {
-  const ids = new Set(
-    documents.flatMap((document) =>
-      placements(document).flatMap((block) => (block.type === 'embed' ? [] : [block.attrs.asset])),
-    ),
-  );
+  const ids = new Set(documents.flatMap((document) => usesIn(document).map(({ asset }) => asset)));
   const rows =
     ids.size === 0
       ? []
@@ -130,11 +120,10 @@ async function altsBeside(database: Database, documents: readonly PageDocument[]
           .where(inArray(placard.assetId, [...ids]));
   const altOf = new Map(rows.map(({ id, alt }) => [id, alt]));
   return (document: PageDocument, place: string): string[] => {
-    const all = placements(document);
-    const at = all.findIndex((block) => block.attrs.id === place);
-    return [all[at - 1], all[at + 1]].flatMap((block) => {
-      if (!block || block.type === 'embed') return [];
-      const alt = block.attrs.ownAlt ?? altOf.get(block.attrs.asset) ?? '';
+    const all = usesIn(document);
+    const at = all.findIndex(({ id }) => id === place);
+    return [all[at - 1], all[at + 1]].flatMap((use) => {
+      const alt = use ? (use.ownAlt ?? altOf.get(use.asset) ?? '') : '';
       return alt === '' ? [] : [alt];
     });
   };

@@ -1,14 +1,14 @@
 import type { Person } from '@placard/core/contract';
 import { changeKeywords, type Placard } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
-import { NotFound, Problem } from '../http/problem.ts';
+import { clash, gone } from '../refusal.ts';
 import { writeLabels, type Written } from './write.ts';
 
 /** As many characters as the line of keywords on a placard takes. */
 const MOST_KEYWORDS = 2000;
 
 /**
- * Changes fields of a placard. Throws a Problem with 409 when somebody changed it after `since`,
+ * Changes fields of a placard. Throws a Refusal with clash when somebody changed it after `since`,
  * so that nobody's words are overwritten unseen.
  */
 export async function labelAsset(
@@ -23,8 +23,7 @@ export async function labelAsset(
   const changesOf = (label: Placard, version: number) => {
     found = { label, version };
     if (version !== since)
-      throw new Problem(
-        409,
+      throw clash(
         'Somebody changed this placard while you wrote. Their words are shown now; yours are kept beside them.',
         { currentVersion: version },
       );
@@ -34,7 +33,7 @@ export async function labelAsset(
   const [written] = await database.transaction((transaction) =>
     writeLabels(transaction, siteId, writing, new Map([[id, changesOf]])),
   );
-  if (!found) throw new NotFound('This is not held here any more.');
+  if (!found) throw gone('This is not held here any more.');
   return { placard: { ...found.label, ...written?.after }, version: written?.version ?? found.version };
 }
 

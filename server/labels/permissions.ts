@@ -10,14 +10,13 @@ import {
   type PermissionOnFile,
   type Person,
 } from '@placard/core/contract';
-import type { OnFile } from '@placard/core/licence';
 import type * as v from 'valibot';
 import { newId } from '../db/columns.ts';
-import type { Database, Queryable } from '../db/database.ts';
+import type { Database } from '../db/database.ts';
 import { asset, evidence, permission, placard, user } from '../db/schema.ts';
-import { refreshSearch } from '../holdings/searchrows.ts';
+import { assetsChanged } from '../search/searchrows.ts';
 import { Refused } from '../imaging/formats.ts';
-import { NotFound, Problem } from '../http/problem.ts';
+import { clash, gone, tooMuch, unfit } from '../refusal.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import type { Store } from '../store/store.ts';
 
@@ -29,7 +28,7 @@ const MOST_ATTACHED = 20;
 
 const checker = alias(user, 'checker');
 
-/** What lies on file of an asset, the newest first. Throws NotFound. */
+/** What lies on file of an asset, the newest first. Throws gone. */
 export async function listPermissions(
   database: Database,
   store: Store,
@@ -40,7 +39,7 @@ export async function listPermissions(
     .select({ id: asset.id })
     .from(asset)
     .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId)));
-  if (!held) throw new NotFound('This is not held here any more.');
+  if (!held) throw gone('This is not held here any more.');
   const rows = await readPermissions(database)
     .where(eq(permission.assetId, assetId))
     .orderBy(desc(permission.addedAt));
@@ -124,7 +123,7 @@ async function described(
   });
 }
 
-/** Puts a permission on file, for a reviewer to look at. Throws NotFound. */
+/** Puts a permission on file, for a reviewer to look at. Throws gone. */
 export async function addPermission(
   database: Database,
   siteId: string,
@@ -138,7 +137,7 @@ export async function addPermission(
       .select({ id: asset.id })
       .from(asset)
       .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId)));
-    if (!held) throw new NotFound('This is not held here any more.');
+    if (!held) throw gone('This is not held here any more.');
     await transaction.insert(permission).values({
       id,
       assetId,
@@ -147,12 +146,12 @@ export async function addPermission(
       addedAt: new Date(),
       state: 'unchecked',
     });
-    await refreshSearch(transaction, [assetId]);
+    await assetsChanged(transaction, [assetId]);
   });
   return id;
 }
 
-/** Attaches what shows a permission, which a reviewer has to look at then. Throws a Problem. */
+/** Attaches what shows a permission, which a reviewer has to look at then. Throws a Refusal. */
 export async function addEvidence(
   {
     database,
@@ -169,16 +168,16 @@ export async function addEvidence(
     .from(permission)
     .innerJoin(asset, eq(asset.id, permission.assetId))
     .where(and(eq(permission.id, permissionId), eq(asset.siteId, siteId)));
-  if (!row) throw new NotFound('This permission is not on file any more.');
+  if (!row) throw gone('This permission is not on file any more.');
   const there = await database.$count(evidence, eq(evidence.permissionId, permissionId));
-  if (there >= MOST_ATTACHED) throw new Problem(409, `${MOST_ATTACHED} files are attached already.`);
+  if (there >= MOST_ATTACHED) throw clash(`${MOST_ATTACHED} files are attached already.`);
   const file =
     'address' in given
       ? await snapshot(outbound, uploads, given.address)
       : { kind: 'file' as const, name: given.name, address: '', bytes: Buffer.from(given.base64, 'base64') };
-  if (file.bytes.length === 0) throw new Problem(422, 'This file is empty.');
+  if (file.bytes.length === 0) throw unfit('This file is empty.');
   if (file.bytes.length > MOST_EVIDENCE)
-    throw new Problem(413, `This file is larger than ${MOST_EVIDENCE / 1e6} MB. Attach a smaller one.`);
+    throw tooMuch(`This file is larger than ${MOST_EVIDENCE / 1e6} MB. Attach a smaller one.`);
   const extension = await kindOf(file.bytes);
   const sha256 = createHash('sha256').update(file.bytes).digest('hex');
   const id = newId();
@@ -202,7 +201,7 @@ export async function addEvidence(
         .update(permission)
         .set({ state: 'unchecked', checkedBy: null, checkedAt: null })
         .where(eq(permission.id, permissionId));
-      await refreshSearch(transaction, [row.assetId]);
+      await assetsChanged(transaction, [row.assetId]);
     });
   } catch (error) {
     await store.delete(key);
@@ -216,9 +215,8 @@ async function kindOf(bytes: Buffer): Promise<string> {
   const extension = (await fileTypeFromBuffer(bytes))?.ext ?? '';
   if (ATTACHED.has(extension)) return extension;
   if (extension !== '' && extension !== 'xml')
-    throw new Problem(422, 'Only documents, pictures and text can be attached. Make a PDF of it.');
-  if (bytes.includes(0))
-    throw new Problem(422, 'This is no document that can be opened again. Make a PDF of it.');
+    throw unfit('Only documents, pictures and text can be attached. Make a PDF of it.');
+  if (bytes.includes(0)) throw unfit('This is no document that can be opened again. Make a PDF of it.');
   return 'txt';
 }
 
@@ -235,13 +233,13 @@ async function snapshot(outbound: Outbound, uploads: string, address: string) {
     await outbound.download(address, path, { mostBytes: MOST_EVIDENCE, within: 30_000 }, () => {});
     return { kind: 'address' as const, name: new URL(address).host, address, bytes: await readFile(path) };
   } catch (error) {
-    throw error instanceof Refused ? new Problem(422, error.message) : error;
+    throw error instanceof Refused ? unfit(error.message) : error;
   } finally {
     await rm(path, { force: true });
   }
 }
 
-/** Approves or refuses a permission. Throws NotFound. */
+/** Approves or refuses a permission. Throws gone. */
 export async function decidePermission(
   database: Database,
   siteId: string,
@@ -256,28 +254,11 @@ export async function decidePermission(
       .innerJoin(asset, eq(asset.id, permission.assetId))
       .where(and(eq(permission.id, id), eq(asset.siteId, siteId)))
       .for('update');
-    if (!row) throw new NotFound('This permission is not on file any more.');
+    if (!row) throw gone('This permission is not on file any more.');
     await transaction
       .update(permission)
       .set({ state, says, checkedBy: person.id, checkedAt: new Date() })
       .where(eq(permission.id, id));
-    await refreshSearch(transaction, [row.assetId]);
+    await assetsChanged(transaction, [row.assetId]);
   });
-}
-
-/** What lies on file of assets, as a judgement needs it: of each the newest; what was approved before what was not. */
-export async function onFileOf(database: Queryable, ids: readonly string[]): Promise<Map<string, OnFile>> {
-  if (ids.length === 0) return new Map();
-  const rows = await database
-    .select()
-    .from(permission)
-    .where(inArray(permission.assetId, [...ids]))
-    .orderBy(asc(permission.addedAt));
-  const found = new Map<string, OnFile>();
-  for (const { assetId, state, until, commercial, changes } of rows) {
-    const there = found.get(assetId);
-    if (there?.state === 'approved' && state !== 'approved') continue;
-    found.set(assetId, { state, until, commercial, changes });
-  }
-  return found;
 }

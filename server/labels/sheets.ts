@@ -7,12 +7,12 @@ import { columnsOf, differenceOf, HEADINGS, readRow, rowOf } from '@placard/core
 import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database } from '../db/database.ts';
 import { asset, job, labelChange, labelSheet, labelSheetRow, placard } from '../db/schema.ts';
-import { placardOf } from '../holdings/assets.ts';
-import { searchIds } from '../holdings/search.ts';
-import { NotFound, Problem } from '../http/problem.ts';
-import { enqueue } from '../jobs/queue.ts';
+import { searchIds } from '../search/search.ts';
+import { clash, gone, unfit } from '../refusal.ts';
+import { enqueue } from '../queue/queue.ts';
 import { readOwnTerms } from './terms.ts';
 import { type Field } from './write.ts';
+import { placardOf } from './read.ts';
 
 const AT_ONCE = 500;
 const SHOWN = 100;
@@ -67,7 +67,7 @@ export async function beginSheet(
   return id;
 }
 
-/** Compares rows with their labels and keeps what differs. Answers how many rows were read so far. Throws a Problem. */
+/** Compares rows with their labels and keeps what differs. Answers how many rows were read so far. Throws a Refusal. */
 export async function compareRows(
   database: Database,
   siteId: string,
@@ -145,7 +145,7 @@ async function insertOnce(
     await transaction.insert(labelSheetRow).values(rows);
   } catch (error) {
     if (!isDuplicate(error)) throw error;
-    throw new Problem(409, 'Some of these rows were sent already. Bring the spreadsheet in again.');
+    throw clash('Some of these rows were sent already. Bring the spreadsheet in again.');
   }
 }
 
@@ -155,7 +155,7 @@ function columnsIn(headings: string[]) {
   try {
     return columnsOf(headings);
   } catch (error) {
-    throw error instanceof RangeError ? new Problem(422, error.message) : error;
+    throw error instanceof RangeError ? unfit(error.message) : error;
   }
 }
 
@@ -165,9 +165,9 @@ async function theSheet(transaction: Transaction, siteId: string, id: string, st
     .from(labelSheet)
     .where(and(eq(labelSheet.id, id), eq(labelSheet.siteId, siteId)))
     .for('update');
-  if (!sheet) throw new NotFound('This spreadsheet is not here any more. Bring it in again.');
+  if (!sheet) throw gone('This spreadsheet is not here any more. Bring it in again.');
   if (!states.includes(sheet.state))
-    throw new Problem(409, 'That was done with this spreadsheet already. Look at it again.');
+    throw clash('That was done with this spreadsheet already. Look at it again.');
   return sheet;
 }
 
@@ -198,7 +198,7 @@ async function changedSince(
   return fields;
 }
 
-/** What a spreadsheet would change, a part of it. Throws NotFound. */
+/** What a spreadsheet would change, a part of it. Throws gone. */
 export async function readSheet(
   database: Database,
   siteId: string,
@@ -209,7 +209,7 @@ export async function readSheet(
     .select()
     .from(labelSheet)
     .where(and(eq(labelSheet.id, id), eq(labelSheet.siteId, siteId)));
-  if (!sheet) throw new NotFound('This spreadsheet is not here any more. Bring it in again.');
+  if (!sheet) throw gone('This spreadsheet is not here any more. Bring it in again.');
   const trouble = ne(labelSheetRow.trouble, '');
   const newer = ne(labelSheetRow.newer, []);
   const mine = eq(labelSheetRow.sheetId, id);
@@ -262,7 +262,7 @@ export async function readSheet(
   };
 }
 
-/** Asks for what a spreadsheet changes to be written. Throws a Problem. */
+/** Asks for what a spreadsheet changes to be written. Throws a Refusal. */
 export async function writeSheet(
   database: Database,
   siteId: string,
@@ -272,7 +272,7 @@ export async function writeSheet(
   await begin(database, siteId, id, ['ready', 'failed'], { state: 'writing', newer });
 }
 
-/** Asks for what a spreadsheet changed to be taken back. Throws a Problem. */
+/** Asks for what a spreadsheet changed to be taken back. Throws a Refusal. */
 export async function undoSheet(database: Database, siteId: string, id: string): Promise<void> {
   await begin(database, siteId, id, ['written'], { state: 'undoing' });
 }

@@ -1,13 +1,13 @@
 import { and, eq } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 import type { OwnTerms, Person, Site } from '@placard/core/contract';
-import { termsOfPlacard, type Placard } from '@placard/core/credit';
-import { PERMISSIONS, type Terms } from '@placard/core/licence';
+import { PERMISSIONS } from '@placard/core/licence';
 import type { Database, Queryable } from '../db/database.ts';
 import { asset, ownTerms, placard } from '../db/schema.ts';
 import { askToRelabel } from './write.ts';
-import { refreshSearch } from '../holdings/searchrows.ts';
-import { NotFound, Problem } from '../http/problem.ts';
+import { assetsChanged } from '../search/searchrows.ts';
+import { clash, gone } from '../refusal.ts';
+import { termsOfRow } from './read.ts';
 
 /** The terms that an organisation has added itself, as every other. */
 export async function readOwnTerms(database: Queryable, siteId: string): Promise<Site['terms']> {
@@ -18,30 +18,6 @@ export async function readOwnTerms(database: Queryable, siteId: string): Promise
     .orderBy(ownTerms.name);
   return rows.map(termsOfRow);
 }
-
-/** Terms as the computation knows them, of a row. */
-export function termsOfRow(row: typeof ownTerms.$inferSelect): Site['terms'][number] & Terms {
-  const { id, name, short, deed, permits, requires, prohibits, source } = row;
-  const clause = { text: source || name, ...(deed ? { address: deed } : {}) };
-  const matters = ['use', 'commercial', 'changes', 'attribution', 'notice', 'changed', 'limits'] as const;
-  return {
-    id,
-    name,
-    short,
-    family: 'agreed',
-    ...(deed ? { deed } : {}),
-    permits,
-    requires,
-    prohibits,
-    clauses: Object.fromEntries(matters.map((matter) => [matter, clause])),
-  };
-}
-
-/** The terms of a label: the organisation's own, whose row was read beside it, or the ones on the list. */
-export const termsOfLabel = (
-  label: Pick<Placard, 'licence'>,
-  own: typeof ownTerms.$inferSelect | null,
-): Terms => (own ? termsOfRow(own) : termsOfPlacard(label));
 
 const rowOf = (wish: OwnTerms) => ({
   ...wish,
@@ -62,7 +38,7 @@ export async function addTerms(
   return id;
 }
 
-/** Changes terms, and what is found and written by them. Throws NotFound. */
+/** Changes terms, and what is found and written by them. Throws gone. */
 export async function changeTerms(
   database: Database,
   siteId: string,
@@ -76,23 +52,22 @@ export async function changeTerms(
       .update(ownTerms)
       .set({ ...rowOf(wish), personId: person.id })
       .where(and(eq(ownTerms.id, id), eq(ownTerms.siteId, siteId)));
-    if (affectedRows === 0) throw new NotFound('These terms are not on the list any more.');
+    if (affectedRows === 0) throw gone('These terms are not on the list any more.');
     const named = (await namedBy(transaction, id)).map((row) => row.id);
-    await refreshSearch(transaction, named);
+    await assetsChanged(transaction, named);
     await askToRelabel(transaction, named);
   });
 }
 
-/** Takes terms off the list. Throws NotFound, and 409 while placards name them. */
+/** Takes terms off the list. Throws gone, and clash while placards name them. */
 export async function removeTerms(database: Database, siteId: string, id: string): Promise<void> {
   await database.transaction(async (transaction) => {
     const which = and(eq(ownTerms.id, id), eq(ownTerms.siteId, siteId));
     const [row] = await transaction.select().from(ownTerms).where(which).for('update');
-    if (!row) throw new NotFound('These terms are not on the list any more.');
+    if (!row) throw gone('These terms are not on the list any more.');
     const named = await namedBy(transaction, id);
     if (named.length > 0)
-      throw new Problem(
-        409,
+      throw clash(
         `${named.length} ${named.length === 1 ? 'placard names' : 'placards name'} these terms. Write others there first.`,
       );
     await transaction.delete(ownTerms).where(which);
@@ -111,6 +86,5 @@ async function refuseTaken(database: Database, siteId: string, name: string, but
     .select({ id: ownTerms.id })
     .from(ownTerms)
     .where(and(eq(ownTerms.siteId, siteId), eq(ownTerms.name, name)));
-  if (rows.some(({ id }) => id !== but))
-    throw new Problem(409, 'Terms of this name are on the list already.');
+  if (rows.some(({ id }) => id !== but)) throw clash('Terms of this name are on the list already.');
 }

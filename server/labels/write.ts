@@ -1,14 +1,16 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { LabelSource } from '@placard/core/contract';
-import { BLANK_PLACARD, type Placard } from '@placard/core/credit';
+import { BLANK_PLACARD, termsOfPlacard, type Placard } from '@placard/core/credit';
 import { isOwnTerms } from '@placard/core/licence';
+import { headingOf } from '@placard/core/spreadsheet';
 import { newId } from '../db/columns.ts';
 import type { Queryable } from '../db/database.ts';
 import { asset, labelChange, ownTerms, placard } from '../db/schema.ts';
-import { placardOf } from '../holdings/assets.ts';
-import { refreshSearch } from '../holdings/searchrows.ts';
-import { Problem } from '../http/problem.ts';
-import { enqueue } from '../jobs/queue.ts';
+import { assetsChanged } from '../search/searchrows.ts';
+import { unfit } from '../refusal.ts';
+import { enqueue } from '../queue/queue.ts';
+import { uncheck } from './uncheck.ts';
+import { placardOf } from './read.ts';
 
 /** So long nothing more is written on a placard before its files are written anew. */
 const QUIET = 15_000;
@@ -85,13 +87,48 @@ export async function writeLabels(
         })),
       );
       const changed = written.map(({ row }) => row.assetId);
-      await refreshSearch(transaction, changed);
+      await uncheckAgreed(transaction, written);
+      await assetsChanged(transaction, changed);
       await askToRelabel(transaction, changed);
     }
     for (const { row, before, after } of written)
       all.push({ asset: row.assetId, before, after, version: row.version });
   }
   return all;
+}
+
+/** What a reviewer approved: the licence, and what was agreed besides. */
+const AGREED = ['licence', 'from', 'until', 'territory', 'impressions', 'exclusive', 'restrictions'] as const;
+
+async function uncheckAgreed(
+  database: Queryable,
+  written: readonly { row: { assetId: string }; before: Partial<Placard>; after: Partial<Placard> }[],
+): Promise<void> {
+  const own = new Map<string, string>();
+  const licences = written.flatMap(({ before, after }) => [before.licence ?? '', after.licence ?? '']);
+  const wanted = [...new Set(licences.filter(isOwnTerms))];
+  if (wanted.length > 0) {
+    const names = { id: ownTerms.id, name: ownTerms.name };
+    for (const { id, name } of await database
+      .select(names)
+      .from(ownTerms)
+      .where(inArray(ownTerms.id, wanted)))
+      own.set(id, name);
+  }
+  const said = (field: (typeof AGREED)[number], value = '') => {
+    if (value === '') return 'nothing';
+    const name = field === 'licence' ? (own.get(value) ?? termsOfPlacard({ licence: value }).name) : value;
+    return `“${name}”`;
+  };
+  // What was changed alike of many is said of all of them at once.
+  const byWhy = new Map<string, string[]>();
+  for (const { row, before, after } of written) {
+    const field = AGREED.find((name) => after[name] !== undefined);
+    if (!field) continue;
+    const why = `After it was approved, ${headingOf(field).toLowerCase()} was changed from ${said(field, before[field])} to ${said(field, after[field])}.`;
+    byWhy.set(why, [...(byWhy.get(why) ?? []), row.assetId]);
+  }
+  for (const [why, ids] of byWhy) await uncheck(database, ids, why);
 }
 
 /** Asks for the files of assets to carry their labels as they are now. */
@@ -116,6 +153,5 @@ async function refuseUnknownTerms(database: Queryable, siteId: string, licences:
     .from(ownTerms)
     .where(and(inArray(ownTerms.id, wanted), eq(ownTerms.siteId, siteId)))
     .for('update');
-  if (known.length < wanted.length)
-    throw new Problem(422, 'These terms are not on our list any more. Choose others.');
+  if (known.length < wanted.length) throw unfit('These terms are not on our list any more. Choose others.');
 }

@@ -11,3 +11,12 @@ export function readAnswer<S extends v.GenericSchema>(
   if (!answer.success) throw new Refused(`${service} answered something that could not be understood.`);
   return answer.output;
 }
+
+/**
+ * Text as one step of a path (RFC 3986, section 3.3), which never leads up or on. Throws Refused for what would,
+ * since an address takes `.` and `..` for steps however they are encoded.
+ */
+export function pathStep(text: string): string {
+  if (text === '' || text === '.' || text === '..') throw new Refused('There is nothing of this name.');
+  return encodeURIComponent(text);
+}

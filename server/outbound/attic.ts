@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { titleFromFileName } from '@placard/core/naming';
-import { readAnswer } from './answer.ts';
+import { pathStep, readAnswer } from './answer.ts';
 import type { Folders } from './folders.ts';
 import type { Outbound } from './outbound.ts';
 
@@ -39,11 +39,7 @@ export function attic(outbound: Outbound, address: string): Folders {
       const { total, pictures } =
         folder === null
           ? { total: 0, pictures: [] }
-          : await ask(
-              `/albums/${encodeURIComponent(folder)}/pictures`,
-              { page: String(page) },
-              PicturesSchema,
-            );
+          : await ask(`/albums/${pathStep(folder)}/pictures`, { page: String(page) }, PicturesSchema);
       return {
         path,
         folders: albums,

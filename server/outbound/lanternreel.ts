@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import * as v from 'valibot';
-import { readAnswer } from './answer.ts';
+import { pathStep, readAnswer } from './answer.ts';
 import type { Outbound } from './outbound.ts';
 import type { VideoHost } from './videohost.ts';
 
@@ -46,11 +46,11 @@ export function lanternreel(outbound: Outbound, address: string, account: string
         { ...QUICK, signal },
       );
       const { id } = readAnswer(NAME, announced, AnnouncedSchema);
-      const place = `/films/${encodeURIComponent(id)}`;
+      const place = `/films/${pathStep(id)}`;
       if (captions) {
         const track = Buffer.from(captions.text);
         await outbound.send(
-          at(`${place}/captions/${encodeURIComponent(captions.language)}`),
+          at(`${place}/captions/${pathStep(captions.language)}`),
           { method: 'PUT', type: 'text/vtt', body: Readable.from(track), bytes: track.length },
           { ...QUICK, signal },
         );

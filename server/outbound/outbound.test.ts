@@ -1,14 +1,17 @@
 import { mkdtemp, readFile } from 'node:fs/promises';
 import { createServer, type RequestListener, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import { createServer as createTcpServer, type AddressInfo, type Server as TcpServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Readable } from 'node:stream';
 import { gzipSync } from 'node:zlib';
 import { afterEach, describe, expect, it } from 'vitest';
 import { Outbound } from './outbound.ts';
 
 const open: Server[] = [];
+const raw: TcpServer[] = [];
 afterEach(() => {
+  for (const server of raw.splice(0)) server.close();
   for (const server of open.splice(0)) {
     server.closeAllConnections();
     server.close();
@@ -102,6 +105,61 @@ describe('fetching from outside', () => {
     const address = await host(answer);
     const outbound = new Outbound([address]);
     await expect(outbound.text(`${address}/0`, { mostBytes: 1000, within: 1000 })).rejects.toThrow(says);
+  });
+
+  /** A host that answers a connection with these very bytes, and then does no more. */
+  const rawHost = async (bytes: string, close = false) => {
+    const server = createTcpServer((socket) => {
+      socket.on('error', () => {});
+      socket.once('data', () => (close ? socket.end(bytes) : socket.write(bytes)));
+    });
+    raw.push(server);
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  };
+  it.each<[string, string, boolean, RegExp]>([
+    [
+      'changes to another protocol',
+      'HTTP/1.1 101 Switching Protocols\r\nupgrade: x\r\nconnection: upgrade\r\n\r\n',
+      false,
+      /another protocol/,
+    ],
+    [
+      'goes on announcing',
+      'HTTP/1.1 103 Early Hints\r\n\r\n'.repeat(50),
+      false,
+      /longer than 1 seconds|fell silent/,
+    ],
+    ['hangs up without an answer', '', true, /could not be reached|without an answer/],
+    [
+      'hangs up in its headers',
+      'HTTP/1.1 200 OK\r\ncontent-le',
+      true,
+      /could not be reached|without an answer/,
+    ],
+    [
+      'hangs up in its body',
+      'HTTP/1.1 200 OK\r\ncontent-length: 500\r\n\r\nabc',
+      true,
+      /stopped in the middle/,
+    ],
+    ['says nothing at all', '', false, /longer than 1 seconds/],
+    ['is no web server', 'SSH-2.0-x\r\n', false, /could not be reached/],
+  ])('gives up a host that %s', async (_what, bytes, close, says) => {
+    const address = await rawHost(bytes, close);
+    const outbound = new Outbound([address]);
+    await expect(outbound.text(address, { mostBytes: 1000, within: 1000 })).rejects.toThrow(says);
+    await expect(
+      outbound.download(
+        address,
+        join(tmpdir(), `placard-raw-${process.pid}`),
+        { mostBytes: 1000, within: 1000 },
+        () => {},
+      ),
+    ).rejects.toThrow();
+    const body = Readable.from(['x']);
+    const sent = { method: 'POST', type: 'text/plain', bytes: 1, body } as const;
+    await expect(outbound.send(address, sent, { mostBytes: 1000, within: 1000 })).rejects.toThrow();
   });
 
   it('says that a dead host is dead', async () => {

@@ -72,7 +72,7 @@ export class Outbound {
       const keep = async (source: AsyncIterable<Buffer>) => {
         for await (const part of source) parts.push(part);
       };
-      await pipeline(answer.body, counting(limits.mostBytes), keep, { signal });
+      await pipeline(answer.body, counting(limits.mostBytes), keep, { signal }).catch(brokenOff(answer.url));
       return {
         url: answer.url,
         type: answer.body.headers['content-type'] ?? '',
@@ -87,11 +87,14 @@ export class Outbound {
       const { body, ...answer } = await this.#open(address, signal, Infinity);
       const parts: Buffer[] = [];
       let length = 0;
-      for await (const part of body) {
-        parts.push(part as Buffer);
-        length += (part as Buffer).length;
-        if (length >= 65_536) break;
-      }
+      const first = async () => {
+        for await (const part of body) {
+          parts.push(part as Buffer);
+          length += (part as Buffer).length;
+          if (length >= 65_536) break;
+        }
+      };
+      await first().catch(brokenOff(answer.url));
       body.destroy();
       return { ...answer, head: Buffer.concat(parts) };
     });
@@ -151,12 +154,20 @@ export class Outbound {
   async #within<T>({ within, signal }: Limits, work: (signal: AbortSignal) => Promise<T>): Promise<T> {
     const deadline = AbortSignal.timeout(within);
     const either = signal ? AbortSignal.any([signal, deadline]) : deadline;
+    // Whatever the other side does or leaves undone, this ends with the deadline.
+    let ended = () => {};
+    const over = new Promise<never>((_resolve, reject) => {
+      ended = () => reject(either.reason as Error);
+      either.addEventListener('abort', ended);
+    });
     try {
-      return await work(either);
+      return await Promise.race([work(either), over]);
     } catch (error) {
       if (deadline.aborted)
         throw new Refused(`It took longer than ${Math.round(within / 1000)} seconds and was given up.`);
       throw error;
+    } finally {
+      either.removeEventListener('abort', ended);
     }
   }
 
@@ -226,9 +237,22 @@ function answered(asked: ClientRequest, url: URL): Promise<IncomingMessage> {
       response.setTimeout(SILENCE, () => response.destroy(new Refused(`${url.host} fell silent.`)));
       resolve(response);
     });
+    asked.on('upgrade', (_response, socket) => {
+      socket.destroy();
+      reject(new Refused(`${url.host} changed to another protocol, which Placard does not speak.`));
+    });
     asked.on('error', (error: NodeJS.ErrnoException) => reject(inWords(error, url)));
+    asked.on('close', () => reject(new Refused(`${url.host} ended the connection without an answer.`)));
   });
 }
+
+/** A body that ends before its end, in words. */
+const brokenOff = (url: URL) => (error: NodeJS.ErrnoException) => {
+  const broken = ['ERR_STREAM_PREMATURE_CLOSE', 'ECONNRESET', 'HPE_INVALID_CHUNK_SIZE'].includes(
+    error.code ?? '',
+  );
+  throw broken ? new Refused(`${url.host} stopped in the middle. Try again later.`) : error;
+};
 
 const MEANING: Record<number, string> = {
   401: ': it wants a sign-in',

@@ -1,5 +1,5 @@
 import { unpack, type Frame } from '@placard/core/embed';
-import { escapeHtml } from '@placard/core/page';
+import { escapeHtml } from '@placard/core/text';
 import type { HostedFilm } from './videohost.ts';
 
 /** The frame of a host's player, with the least power it needs; null where its address may not be framed. */

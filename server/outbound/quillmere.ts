@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import type { Agency } from './agency.ts';
-import { readAnswer } from './answer.ts';
+import { pathStep, readAnswer } from './answer.ts';
 import type { Outbound } from './outbound.ts';
 
 const text = v.pipe(v.string(), v.maxLength(2000));
@@ -31,7 +31,7 @@ export function quillmere(outbound: Outbound, address: string, account: string):
     });
     return readAnswer('Quillmere Pictures', text, schema);
   };
-  const named = (pictureId: string) => `${encodeURIComponent(pictureId)}?${new URLSearchParams({ account })}`;
+  const named = (pictureId: string) => `${pathStep(pictureId)}?${new URLSearchParams({ account })}`;
   return {
     name: 'Quillmere Pictures',
     search: async ({ words, page }) => {

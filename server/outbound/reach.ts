@@ -4,11 +4,39 @@ import type { LookupFunction } from 'node:net';
 import { isIP } from 'node:net';
 import { Refused } from '../imaging/formats.ts';
 
+/** What of IPv6 is handed out to networks of the public internet (IANA, IPv6 Address Space). */
+const GIVEN_OUT = ipaddr.IPv6.parseCIDR('2000::/3');
+
+/** Parts of what is handed out that lead elsewhere (IANA, IPv4 and IPv6 Special-Purpose Address Registries). */
+const SPECIAL = [
+  '192.0.0.0/24',
+  '192.31.196.0/24',
+  '192.52.193.0/24',
+  '192.88.99.0/24',
+  '192.175.48.0/24',
+  '2001::/23',
+  '2001:db8::/32',
+  '2002::/16',
+  '2620:4f:8000::/48',
+  '3fff::/20',
+].map((block) => ipaddr.parseCIDR(block));
+
 /** True for addresses on the public internet; anything else (private, loopback, link-local, mapped, reserved) is not. */
 export function isPublic(address: string): boolean {
-  if (!ipaddr.isValid(address)) return false;
-  // An IPv4 address written in IPv6 is judged as the IPv4 address it reaches.
-  return ipaddr.process(address).range() === 'unicast';
+  const written = writtenOut(address);
+  if (written === null || !ipaddr.isValid(written)) return false;
+  // An IPv4 address mapped into IPv6 is judged as the IPv4 address it reaches.
+  const reached = ipaddr.process(written);
+  if (reached instanceof ipaddr.IPv6 && !reached.match(GIVEN_OUT)) return false;
+  if (SPECIAL.some(([block, bits]) => block.kind() === reached.kind() && reached.match(block, bits)))
+    return false;
+  return reached.range() === 'unicast';
+}
+
+/** An IPv6 address in hexadecimal alone (RFC 5952), since an ending like IPv4's is read in more than one way; null for none. */
+function writtenOut(address: string): string | null {
+  if (!address.includes(':')) return address;
+  return URL.canParse(`http://[${address}]`) ? new URL(`http://[${address}]`).hostname.slice(1, -1) : null;
 }
 
 /**

@@ -2,12 +2,19 @@ import yazl from 'yazl';
 import type { Readable } from 'node:stream';
 import type { Site } from '@placard/core/contract';
 import { jsonLdScript } from '@placard/core/credit';
-import { linkedData, placements, renderDocument, renderSheet, type PageDocument } from '@placard/core/page';
-import type { Database } from '../db/database.ts';
-import { holdingsFor, type PageFile } from '../holdings/forpage.ts';
+import { frameSources } from '@placard/core/embed';
+import { Paths } from '@placard/core/naming';
+import {
+  framesIn,
+  linkedData,
+  renderDocument,
+  renderSheet,
+  type Holdings,
+  type PageDocument,
+  type RenderContext,
+} from '@placard/core/page';
 import type { Store } from '../store/store.ts';
 import { addFile } from '../store/zip.ts';
-import { usesOf } from './pages.ts';
 
 /** A page ready to leave: its HTML and the files that it names. */
 export interface HandOff {
@@ -19,40 +26,35 @@ export interface HandOff {
   csp: Record<string, string[]>;
 }
 
-/** Renders a page with its files at `media/name-width.type`, each name once. */
-export async function handOff(database: Database, site: Site, document: PageDocument): Promise<HandOff> {
-  const named = new Map<string, { path: string; key: string; bytes: number }>();
-  const holdings = await holdingsFor(database, usesOf(document), (file) => {
-    const path = pathOf(file);
-    named.set(path, { path, key: file.key, bytes: file.bytes });
-    return path;
-  });
-  const context = { measures: site.measures, holdings, language: site.language };
-  const html = renderDocument(document, context);
-  const frames = placements(document).flatMap((block) =>
-    block.type === 'embed' ? [new URL(block.attrs.frame.src).origin] : [],
-  );
-  return {
-    html,
-    data: jsonLdScript(linkedData(document, context)),
-    files: [...named.values()].filter(({ path }) => html.includes(path)),
-    csp: frames.length > 0 ? { 'frame-src': [...new Set(frames)].sort() } : {},
+/** Renders a page with its files at `media/name-width.type`, each name once, whatever else is called so. */
+export function handOff(site: Site, document: PageDocument, holdings: Holdings): HandOff {
+  const paths = new Paths();
+  const files = new Map<string, { path: string; key: string; bytes: number }>();
+  const context: RenderContext = {
+    measures: site.measures,
+    holdings,
+    language: site.language,
+    addressOf: ({ key, name = '', part, bytes = 0 }) => {
+      const extension = key.slice(key.lastIndexOf('.') + 1);
+      const path = paths.of(key, 'media/', part ? `${name}-${part}` : name, extension);
+      files.set(path, { path, key, bytes });
+      return path;
+    },
   };
-}
-
-function pathOf({ key, name, part }: PageFile): string {
-  const extension = key.slice(key.lastIndexOf('.') + 1);
-  return `media/${name}${part === '' ? '' : `-${part}`}.${extension}`;
+  const html = renderDocument(document, context);
+  const data = jsonLdScript(linkedData(document, context));
+  const frames = frameSources(framesIn(document));
+  return { html, data, files: [...files.values()], csp: frames.length > 0 ? { 'frame-src': frames } : {} };
 }
 
 /** A ZIP that opens offline: `index.html` in the site's style, the bare fragment, and the media. */
-export function zipHandOff(store: Store, site: Site, title: string, ready: HandOff): Readable {
+export async function zipHandOff(store: Store, site: Site, title: string, ready: HandOff): Promise<Readable> {
   const zip = new yazl.ZipFile();
   const sheet = renderSheet({
     title,
     language: site.language,
     style: site.style,
-    body: ready.html,
+    body: await withCaptionsInside(store, ready),
     data: ready.data,
   });
   zip.addBuffer(Buffer.from(sheet), 'index.html');
@@ -61,4 +63,17 @@ export function zipHandOff(store: Store, site: Site, title: string, ready: HandO
   for (const { path, key } of ready.files) addFile(zip, store, path, key);
   zip.end();
   return zip.outputStream as Readable;
+}
+
+/** The page with its captions in it as data, since browsers load none from beside a page that is opened from a disk. */
+async function withCaptionsInside(store: Store, { html, files }: HandOff): Promise<string> {
+  let page = html;
+  for (const { path, key } of files.filter(({ path }) => path.endsWith('.vtt'))) {
+    const data = Buffer.from(await store.bytes(key)).toString('base64');
+    page = page.replaceAll(
+      `<track kind="captions" src="${path}"`,
+      `<track kind="captions" src="data:text/vtt;base64,${data}"`,
+    );
+  }
+  return page;
 }

@@ -1,11 +1,12 @@
 import { eq } from 'drizzle-orm';
 import type { HostStanding } from '@placard/core/proof';
-import type { Database } from '../db/database.ts';
+import type { Database, Queryable } from '../db/database.ts';
 import { host, page, placement } from '../db/schema.ts';
+import { markPages } from '../search/markpages.ts';
 
 /** How the site stands to each host; a host nobody has looked at is unreviewed. */
 export async function hostStandings(
-  database: Database,
+  database: Queryable,
   siteId: string,
 ): Promise<(name: string) => HostStanding> {
   const rows = await database.select().from(host).where(eq(host.siteId, siteId));
@@ -42,8 +43,11 @@ export async function reviewHost(
   standing: HostStanding,
   note: string,
 ): Promise<void> {
-  await database
-    .insert(host)
-    .values({ siteId, host: name, standing, note })
-    .onDuplicateKeyUpdate({ set: { standing, note } });
+  await database.transaction(async (transaction) => {
+    await transaction
+      .insert(host)
+      .values({ siteId, host: name, standing, note })
+      .onDuplicateKeyUpdate({ set: { standing, note } });
+    await markPages(transaction, siteId, { host: name });
+  });
 }

@@ -1,4 +1,5 @@
 import { betterAuth } from 'better-auth';
+import { createAuthMiddleware } from 'better-auth/api';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { ROLES, type Role } from '@placard/core/contract';
 import type { Configuration } from '../configuration.ts';
@@ -40,6 +41,13 @@ export function openAuth(
         secure: configuration.origin.startsWith('https:'),
       },
       ipAddress: { ipAddressHeaders: [PEER_HEADER] },
+    },
+    hooks: {
+      // Whoever changes a password may do so because somebody else knows it: nobody stays signed in by the old one.
+      before: createAuthMiddleware(async (context) => {
+        if (context.path !== '/change-password') return undefined;
+        return { context: { ...context, body: { ...context.body, revokeOtherSessions: true } } };
+      }),
     },
     telemetry: { enabled: false },
     logger: { level: 'error' },

@@ -4,14 +4,14 @@ import type { Sheet } from '@placard/core/prep';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { asset, batch, batchItem, job, original, placard, user } from '../db/schema.ts';
-import { NotFound, Problem } from '../http/problem.ts';
-import { enqueue } from '../jobs/queue.ts';
+import { gone, unfit } from '../refusal.ts';
+import { enqueue } from '../queue/queue.ts';
 
 const SHOWN = 8;
 const DAYS = 7;
 const MOST_FAILURES = 200;
 
-/** Asks for many pictures to be prepared by one sheet; what is no still picture is left out. Throws 422. */
+/** Asks for many pictures to be prepared by one sheet; what is no still picture is left out. Throws unfit. */
 export async function startBatch(
   database: Database,
   siteId: string,
@@ -32,8 +32,7 @@ export async function startBatch(
     );
   const byId = new Map(held.filter(({ facts }) => !facts.animated).map((row) => [row.id, row]));
   const chosen = [...new Set(wish.assets)].flatMap((id) => byId.get(id) ?? []);
-  if (chosen.length === 0)
-    throw new Problem(422, 'None of these is a still picture, so there is nothing to prepare.');
+  if (chosen.length === 0) throw unfit('None of these is a still picture, so there is nothing to prepare.');
   const id = newId();
   const now = new Date();
   await database.transaction(async (transaction) => {
@@ -132,16 +131,16 @@ export async function listBatches(database: Database, siteId: string): Promise<B
   });
 }
 
-/** Stops a batch: what is done is kept, and whoever takes up what is not begun leaves it. Throws NotFound. */
+/** Stops a batch: what is done is kept, and whoever takes up what is not begun leaves it. Throws gone. */
 export async function cancelBatch(database: Database, siteId: string, id: string): Promise<void> {
   const [{ affectedRows }] = await database
     .update(batch)
     .set({ state: 'cancelled', endedAt: new Date() })
     .where(and(eq(batch.id, id), eq(batch.siteId, siteId), eq(batch.state, 'working')));
-  if (affectedRows === 0) throw new NotFound('This batch has ended already.');
+  if (affectedRows === 0) throw gone('This batch has ended already.');
 }
 
-/** Tries again what failed in a batch, and what was left. Throws NotFound. */
+/** Tries again what failed in a batch, and what was left. Throws gone. */
 export async function retryBatch(database: Database, siteId: string, id: string): Promise<void> {
   await database.transaction(async (transaction) => {
     const [row] = await transaction
@@ -149,7 +148,7 @@ export async function retryBatch(database: Database, siteId: string, id: string)
       .from(batch)
       .where(and(eq(batch.id, id), eq(batch.siteId, siteId)))
       .for('update');
-    if (!row) throw new NotFound('This batch is not kept any more.');
+    if (!row) throw gone('This batch is not kept any more.');
     const again = await transaction
       .select({ id: batchItem.id })
       .from(batchItem)
@@ -163,7 +162,7 @@ export async function retryBatch(database: Database, siteId: string, id: string)
           ]),
         ),
       );
-    if (again.length === 0) throw new NotFound('Nothing of this batch is left to try.');
+    if (again.length === 0) throw gone('Nothing of this batch is left to try.');
     await transaction.update(batch).set({ state: 'working', endedAt: null }).where(eq(batch.id, id));
     const ids = again.map((item) => item.id);
     await transaction

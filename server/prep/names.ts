@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, notLike, sql } from 'drizzle-orm';
 import type { NameLine } from '@placard/core/contract';
 import { nameBy, namesAmiss, UnknownToken } from '@placard/core/naming';
 import type { Database, Queryable } from '../db/database.ts';
@@ -12,10 +12,10 @@ import {
   section,
   version,
 } from '../db/schema.ts';
-import { Problem } from '../http/problem.ts';
-import { refreshSearch } from '../holdings/searchrows.ts';
+import { clash, unfit } from '../refusal.ts';
+import { refreshSearch } from '../search/searchrows.ts';
 
-/** What a pattern would call assets, in the order they are given in, and which of that cannot be. Throws 422. */
+/** What a pattern would call assets, in the order they are given in, and which of that cannot be. Throws unfit. */
 export async function planNames(
   database: Database,
   siteId: string,
@@ -56,13 +56,13 @@ export async function planNames(
     const amiss = await amissAmong(database, siteId, renamings);
     return renamings.map((line) => ({ ...line, says: amiss.get(line.id) ?? null }));
   } catch (error) {
-    if (error instanceof UnknownToken) throw new Problem(422, error.message);
+    if (error instanceof UnknownToken) throw unfit(error.message);
     throw error;
   }
 }
 
 /**
- * Renames assets, all or none; each former name leads on to its asset. Throws 422 where a name cannot be, and 409
+ * Renames assets, all or none; each former name leads on to its asset. Throws unfit where a name cannot be, and clash
  * where somebody renamed one of them since.
  */
 export async function renameAssets(
@@ -87,16 +87,12 @@ export async function renameAssets(
       .for('update');
     const moved = changing.find(({ id, before }) => rows.find((row) => row.id === id)?.name !== before);
     if (moved)
-      throw new Problem(
-        409,
+      throw clash(
         `Somebody renamed or removed “${moved.before}” meanwhile. Nothing was renamed; look at the table again.`,
       );
     const [first] = await amissAmong(transaction, siteId, changing);
     if (first)
-      throw new Problem(
-        422,
-        `“${changing.find(({ id }) => id === first[0])?.after}”: ${first[1]} Nothing was renamed.`,
-      );
+      throw unfit(`“${changing.find(({ id }) => id === first[0])?.after}”: ${first[1]} Nothing was renamed.`);
     // Names may go round among these, so each is set aside before the first is given.
     await transaction
       .update(asset)
@@ -162,8 +158,8 @@ export async function assetNamed(
 }
 
 /**
- * The file that stands for an asset where only its name is known, to anybody: the widest that everything reads, else
- * the original. Null for what is internal, in the bin, or may not be shown by its terms.
+ * The file that stands for an asset where only its name is known, to anybody: the widest that everything reads, or
+ * what plays. Null for what is internal, in the bin, or may not be shown by its terms.
  */
 export async function publicFile(database: Database, id: string): Promise<string | null> {
   const [row] = await database
@@ -174,17 +170,14 @@ export async function publicFile(database: Database, id: string): Promise<string
     .where(and(eq(asset.id, id), eq(asset.visibility, 'public'), isNull(asset.binnedAt)));
   if (!row || (row.verdict !== 'yes' && row.verdict !== 'if')) return null;
   if (row.until !== '' && row.until < new Date().toISOString().slice(0, 10)) return null;
-  if (row.asset.kind !== 'picture') return row.key;
+  const shown =
+    row.asset.kind === 'picture'
+      ? inArray(rendition.mime, ['image/jpeg', 'image/png'])
+      : notLike(rendition.mime, 'image/%');
   const [widest] = await database
     .select({ key: rendition.key })
     .from(rendition)
-    .where(
-      and(
-        eq(rendition.versionId, row.asset.versionId),
-        eq(rendition.screen, 'wide'),
-        inArray(rendition.mime, ['image/jpeg', 'image/png']),
-      ),
-    )
+    .where(and(eq(rendition.versionId, row.asset.versionId), eq(rendition.screen, 'wide'), shown))
     .orderBy(desc(rendition.width))
     .limit(1);
   return widest?.key ?? null;

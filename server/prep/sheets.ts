@@ -4,7 +4,7 @@ import type { Sheet } from '@placard/core/prep';
 import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database } from '../db/database.ts';
 import { prepSheet, section } from '../db/schema.ts';
-import { NotFound, Problem } from '../http/problem.ts';
+import { clash, gone } from '../refusal.ts';
 
 /** The saved prep sheets, by name. */
 export async function listSheets(database: Database, siteId: string): Promise<PrepSheet[]> {
@@ -24,7 +24,7 @@ export async function listSheets(database: Database, siteId: string): Promise<Pr
   }));
 }
 
-/** Saves a prep sheet. Throws 409 where its name is taken. */
+/** Saves a prep sheet. Throws clash where its name is taken. */
 export async function createSheet(
   database: Database,
   siteId: string,
@@ -38,7 +38,7 @@ export async function createSheet(
   return id;
 }
 
-/** Changes a prep sheet. Throws NotFound, and 409 where somebody changed it since, or its name is taken. */
+/** Changes a prep sheet. Throws gone, and clash where somebody changed it since, or its name is taken. */
 export async function changeSheet(
   database: Database,
   siteId: string,
@@ -53,15 +53,11 @@ export async function changeSheet(
         .from(prepSheet)
         .where(and(eq(prepSheet.id, id), eq(prepSheet.siteId, siteId)))
         .for('update');
-      if (!row) throw new NotFound('This prep sheet was removed. Save yours under a name of its own.');
+      if (!row) throw gone('This prep sheet was removed. Save yours under a name of its own.');
       if (row.version !== wish.version)
-        throw new Problem(
-          409,
-          'Somebody changed this prep sheet while you did. Save yours under another name.',
-          {
-            currentVersion: row.version,
-          },
-        );
+        throw clash('Somebody changed this prep sheet while you did. Save yours under another name.', {
+          currentVersion: row.version,
+        });
       await transaction
         .update(prepSheet)
         .set({
@@ -85,14 +81,14 @@ export async function changeSheet(
   );
 }
 
-/** Removes a prep sheet; what it prepared stays. Throws NotFound. */
+/** Removes a prep sheet; what it prepared stays. Throws gone. */
 export async function removeSheet(database: Database, siteId: string, id: string): Promise<void> {
   await database.transaction(async (transaction) => {
     await transaction.update(section).set({ sheetId: null }).where(eq(section.sheetId, id));
     const [{ affectedRows }] = await transaction
       .delete(prepSheet)
       .where(and(eq(prepSheet.id, id), eq(prepSheet.siteId, siteId)));
-    if (affectedRows === 0) throw new NotFound('This prep sheet was removed already.');
+    if (affectedRows === 0) throw gone('This prep sheet was removed already.');
   });
 }
 
@@ -100,7 +96,7 @@ async function refusingTaken<T>(name: string, work: () => Promise<T>): Promise<T
   try {
     return await work();
   } catch (error) {
-    if (isDuplicate(error)) throw new Problem(409, `There is a prep sheet called “${name}” already.`);
+    if (isDuplicate(error)) throw clash(`There is a prep sheet called “${name}” already.`);
     throw error;
   }
 }

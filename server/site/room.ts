@@ -1,12 +1,22 @@
-import { eq, sql, sum } from 'drizzle-orm';
+import { and, eq, inArray, sql, sum } from 'drizzle-orm';
 import type { Room } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
 import { arrival, asset, original, rendition, site, version } from '../db/schema.ts';
-import { Problem } from '../http/problem.ts';
+import { receivedBytes } from '../holdings/arrivals.ts';
+import { full } from '../refusal.ts';
 
-/** The bytes a site uses (originals and renditions, and what is on its way), and its limit; null for none. */
-export async function readRoom(database: Database, siteId: string): Promise<Room> {
-  const [[row], [originals], [renditions], [coming]] = await Promise.all([
+/** Where room is counted: rows, and the folder of uploads under way. */
+export interface Counted {
+  database: Database;
+  uploads: string;
+}
+
+/**
+ * The bytes a site uses (originals and renditions, and what has come of what is on its way), and its limit; null for
+ * none. What was only announced takes no room.
+ */
+export async function readRoom({ database, uploads }: Counted, siteId: string): Promise<Room> {
+  const [[row], [originals], [renditions], [reading], coming] = await Promise.all([
     database.select({ room: site.room }).from(site).where(eq(site.id, siteId)),
     database
       .select({ bytes: sum(original.bytes) })
@@ -24,20 +34,27 @@ export async function readRoom(database: Database, siteId: string): Promise<Room
     database
       .select({ bytes: sum(arrival.bytes) })
       .from(arrival)
-      .where(sql`${arrival.siteId} = ${siteId} and ${arrival.state} in ('sending', 'fetching', 'reading')`),
+      .where(and(eq(arrival.siteId, siteId), eq(arrival.state, 'reading'))),
+    database
+      .select({ id: arrival.id })
+      .from(arrival)
+      .where(and(eq(arrival.siteId, siteId), inArray(arrival.state, ['sending', 'fetching']))),
   ]);
-  const used = [originals, renditions, coming].reduce((total, part) => total + Number(part?.bytes ?? 0), 0);
+  const received = await Promise.all(coming.map(({ id }) => receivedBytes(uploads, id)));
+  const used = [originals, renditions, reading, ...received.map((bytes) => ({ bytes }))].reduce(
+    (total, part) => total + Number(part?.bytes ?? 0),
+    0,
+  );
   return { used, limit: row?.room ?? null };
 }
 
-/** Throws a Problem (507) when a file of so many bytes finds no room, before any of it is taken. */
-export async function refuseWithoutRoom(database: Database, siteId: string, bytes: number): Promise<void> {
-  const [row] = await database.select({ room: site.room }).from(site).where(eq(site.id, siteId));
+/** Throws a Refusal (full) when so many bytes more find no room. */
+export async function refuseWithoutRoom(counted: Counted, siteId: string, bytes: number): Promise<void> {
+  const [row] = await counted.database.select({ room: site.room }).from(site).where(eq(site.id, siteId));
   if (row?.room == null) return;
-  const { used, limit } = await readRoom(database, siteId);
+  const { used, limit } = await readRoom(counted, siteId);
   if (limit !== null && used + bytes > limit)
-    throw new Problem(
-      507,
+    throw full(
       `There is no room for this file: ${inMegabytes(Math.max(0, limit - used))} of ${inMegabytes(limit)} are left. Empty the bin, or ask your keeper for more room.`,
     );
 }

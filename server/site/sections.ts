@@ -3,13 +3,14 @@ import { freeName, slug } from '@placard/core/naming';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { asset, page, section } from '../db/schema.ts';
-import { refreshSearch } from '../holdings/searchrows.ts';
-import { NotFound, Problem } from '../http/problem.ts';
+import { refreshSearch } from '../search/searchrows.ts';
+import { gone, unfit } from '../refusal.ts';
+import { markPages } from '../search/markpages.ts';
 
 type Row = typeof section.$inferSelect;
 const DEEPEST = 8;
 
-/** Begins a section under another, or at the top; its folder name is made of its title. Answers its id. Throws a Problem. */
+/** Begins a section under another, or at the top; its folder name is made of its title. Answers its id. Throws a Refusal. */
 export async function createSection(
   database: Database,
   siteId: string,
@@ -32,7 +33,7 @@ export async function createSection(
   });
 }
 
-/** Renames a section or moves it, with all that lies in it, under another. Throws a Problem. */
+/** Renames a section or moves it, with all that lies in it, under another. Throws a Refusal. */
 export async function changeSection(
   database: Database,
   siteId: string,
@@ -47,7 +48,7 @@ export async function changeSection(
     if (parent !== null) {
       sectionIn(rows, parent);
       if (liesIn(rows, parent, id))
-        throw new Problem(422, `“${row.title}” cannot be moved into itself or into what lies in it.`);
+        throw unfit(`“${row.title}” cannot be moved into itself or into what lies in it.`);
     }
     if (depthOf(rows, parent) + heightOf(rows, id) > DEEPEST) throw tooDeep();
     const others = rows.filter((other) => other.id !== id);
@@ -56,7 +57,7 @@ export async function changeSection(
   });
 }
 
-/** Puts all that a section holds (files, pages, sections) into another, and takes the empty one away. Throws a Problem. */
+/** Puts all that a section holds (files, pages, sections) into another, and takes the empty one away. Throws a Refusal. */
 export async function mergeSection(
   database: Database,
   siteId: string,
@@ -66,8 +67,7 @@ export async function mergeSection(
   await database.transaction(async (transaction) => {
     const rows = await lockedSections(transaction, siteId);
     const [from, to] = [sectionIn(rows, id), sectionIn(rows, into)];
-    if (liesIn(rows, into, id))
-      throw new Problem(422, `“${from.title}” cannot be merged into what lies in it.`);
+    if (liesIn(rows, into, id)) throw unfit(`“${from.title}” cannot be merged into what lies in it.`);
     const assets = await transaction
       .select({ id: asset.id })
       .from(asset)
@@ -85,6 +85,7 @@ export async function mergeSection(
       taken.add(free);
       await transaction.update(page).set({ sectionId: into, slug: free }).where(eq(page.id, row.id));
     }
+    await markPages(transaction, siteId, { section: into });
     const slugs = new Set(rows.filter(({ parentId }) => parentId === to.id).map(({ slug }) => slug));
     for (const child of rows.filter(({ parentId }) => parentId === id)) {
       const free = freeName(child.slug, (name) => slugs.has(name));
@@ -95,7 +96,7 @@ export async function mergeSection(
   });
 }
 
-/** Takes away a section that holds nothing. Throws a Problem that says what it holds. */
+/** Takes away a section that holds nothing. Throws a Refusal that says what it holds. */
 export async function removeSection(database: Database, siteId: string, id: string): Promise<void> {
   await database.transaction(async (transaction) => {
     const rows = await lockedSections(transaction, siteId);
@@ -110,11 +111,10 @@ export async function removeSection(database: Database, siteId: string, id: stri
       ...(rows.some(({ parentId }) => parentId === id) ? ['sections'] : []),
     ];
     if (holds.length > 0)
-      throw new Problem(
-        422,
+      throw unfit(
         `“${row.title}” still holds ${holds.join(' and ')}. Merge it into another section instead.`,
       );
-    if (rows.length === 1) throw new Problem(422, 'A site needs one section at least.');
+    if (rows.length === 1) throw unfit('A site needs one section at least.');
     await transaction.delete(section).where(eq(section.id, id));
   });
 }
@@ -126,7 +126,7 @@ async function lockedSections(database: Queryable, siteId: string): Promise<Row[
 
 function sectionIn(rows: readonly Row[], id: string): Row {
   const row = rows.find((row) => row.id === id);
-  if (!row) throw new NotFound('That section does not exist any more.');
+  if (!row) throw gone('That section does not exist any more.');
   return row;
 }
 
@@ -152,4 +152,4 @@ function freeSlug(rows: readonly Row[], parent: string | null, title: string): s
   return freeName(slug(title, 'section'), (name) => taken.has(name));
 }
 
-const tooDeep = () => new Problem(422, `Sections lie at most ${DEEPEST} deep.`);
+const tooDeep = () => unfit(`Sections lie at most ${DEEPEST} deep.`);

@@ -3,12 +3,13 @@ import type { Policy, Site, Stages } from '@placard/core/contract';
 import { FIRST_POLICY } from '@placard/core/licence';
 import type { Database } from '../db/database.ts';
 import { arrival, asset, searchRow, section, site, user } from '../db/schema.ts';
-import { enqueue } from '../jobs/queue.ts';
+import { enqueue } from '../queue/queue.ts';
 import { readOwnTerms } from '../labels/terms.ts';
-import { Problem } from '../http/problem.ts';
-import { listPages } from '../pages/pages.ts';
+import { away } from '../refusal.ts';
+import { countPages } from '../pages/listpages.ts';
+import { markPages } from '../search/markpages.ts';
 
-/** Tells the id of the site that this installation serves, which never changes. Throws 503 before it was set up. */
+/** Tells the id of the site that this installation serves, which never changes. Throws away before it was set up. */
 export function siteIdOf(database: Database): () => Promise<string> {
   let known: string | undefined;
   return async () => (known ??= (await readRow(database)).id);
@@ -17,14 +18,13 @@ export function siteIdOf(database: Database): () => Promise<string> {
 async function readRow(database: Database) {
   const [row] = await database.select().from(site).limit(1);
   if (!row)
-    throw new Problem(
-      503,
+    throw away(
       'No site was set up yet. Start the server with PLACARD_KEEPER_EMAIL and PLACARD_KEEPER_PASSWORD once.',
     );
   return row;
 }
 
-/** The site that this installation serves. Throws 503 before it was set up. */
+/** The site that this installation serves. Throws away before it was set up. */
 export async function readSite(database: Database, contentOrigin: string): Promise<Site> {
   const row = await readRow(database);
   const sections = await database
@@ -35,7 +35,7 @@ export async function readSite(database: Database, contentOrigin: string): Promi
   const people = await database.select({ id: user.id, name: user.name }).from(user).orderBy(asc(user.name));
   return {
     ...row,
-    policy: row.policy ?? FIRST_POLICY,
+    policy: { ...FIRST_POLICY, ...row.policy },
     terms: await readOwnTerms(database, row.id),
     people,
     sections: sections.map(({ id, title, slug, parentId }) => ({ id, title, slug, parent: parentId })),
@@ -47,15 +47,16 @@ export async function readSite(database: Database, contentOrigin: string): Promi
 export async function setSitePolicy(database: Database, siteId: string, policy: Policy): Promise<void> {
   await database.transaction(async (transaction) => {
     await transaction.update(site).set({ policy }).where(eq(site.id, siteId));
+    await markPages(transaction, siteId, 'all');
     await enqueue(transaction, 'judge', siteId, 'Judging everything anew');
   });
 }
 
 /** What waits at each stage: real queues, counted now. */
-export async function readStages(database: Database, siteRow: Site): Promise<Stages> {
-  const held = and(eq(asset.siteId, siteRow.id), isNull(asset.binnedAt));
+export async function readStages(database: Database, siteId: string): Promise<Stages> {
+  const held = and(eq(asset.siteId, siteId), isNull(asset.binnedAt));
   const [[arrivals], [prep], [label], [holdings], pages] = await Promise.all([
-    database.select({ n: count() }).from(arrival).where(eq(arrival.siteId, siteRow.id)),
+    database.select({ n: count() }).from(arrival).where(eq(arrival.siteId, siteId)),
     database
       .select({ n: count() })
       .from(asset)
@@ -65,22 +66,19 @@ export async function readStages(database: Database, siteRow: Site): Promise<Sta
       .from(searchRow)
       .where(
         and(
-          eq(searchRow.siteId, siteRow.id),
+          eq(searchRow.siteId, siteId),
           eq(searchRow.binned, false),
           or(searchRow.lacksAlt, searchRow.lacksCredit, searchRow.lacksLicence),
         ),
       ),
     database.select({ n: count() }).from(asset).where(held),
-    listPages(database, siteRow, (key) => key),
+    countPages(database, siteId),
   ]);
   return {
     gather: arrivals?.n ?? 0,
     prep: prep?.n ?? 0,
     label: label?.n ?? 0,
-    place: pages.filter((line) => line.placements === 0).length,
-    proof: pages.filter((line) => line.findings.stop + line.findings.warn > 0).length,
-    handOff: pages.filter((line) => line.placements > 0 && line.findings.stop === 0).length,
     holdings: holdings?.n ?? 0,
-    pages: pages.length,
+    ...pages,
   };
 }

@@ -31,6 +31,8 @@ export interface Caller {
 }
 
 const PASSWORD = 'a password for tests';
+/** What is started: compiled where the launcher says so. */
+const PROGRAM = process.env['PLACARD_SERVER_PROGRAM'] ?? new URL('../main.ts', import.meta.url).pathname;
 
 export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenServer> {
   const { url: databaseUrl, drop } = await createTestDatabase();
@@ -47,7 +49,7 @@ export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenSer
   const launch = async (at: number, contentAt: number) => {
     const started = spawn(
       process.execPath,
-      ['--import', import.meta.resolve('tsx'), new URL('../main.ts', import.meta.url).pathname],
+      PROGRAM.endsWith('.ts') ? ['--import', import.meta.resolve('tsx'), PROGRAM] : [PROGRAM],
       {
         stdio: ['ignore', 'ignore', 'inherit'],
         env: {

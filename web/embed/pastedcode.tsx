@@ -1,14 +1,13 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { listPages } from '@placard/core/contract';
-import { useAsk } from '../kit/asking.ts';
+import { useRecentPages } from '../pages/userecentpages.ts';
 
 /** An embed code pasted where no page is open: it is asked which page it is for, and unpacked there. */
 export function PastedCode({ code, onDone }: { code: string; onDone: () => void }) {
-  const pages = useAsk(listPages);
+  const pages = useRecentPages();
   const navigate = useNavigate();
   const [chosen, setChosen] = useState('');
-  const page = chosen || pages.data?.[0]?.id;
+  const page = chosen || pages[0]?.id;
   return (
     <section
       aria-label="Pasted embed code"
@@ -19,7 +18,7 @@ export function PastedCode({ code, onDone }: { code: string; onDone: () => void 
     >
       <p className="min-w-0 grow">
         What was pasted is an embed code.{' '}
-        {pages.data?.length === 0
+        {pages.length === 0
           ? 'Begin a page first, and paste it there.'
           : 'Which page is it for? It is unpacked there before anything is placed.'}
       </p>
@@ -32,7 +31,7 @@ export function PastedCode({ code, onDone }: { code: string; onDone: () => void 
             value={page}
             onChange={(event) => setChosen(event.target.value)}
           >
-            {pages.data?.map(({ id, title }) => (
+            {pages.map(({ id, title }) => (
               <option key={id} value={id}>
                 {title}
               </option>

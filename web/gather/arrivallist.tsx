@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useLayoutEffect, useRef, useState, type RefObject } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import { discardArrival, planArrivals, type Arrival, type Site, type Wish } from '@placard/core/contract';
 import { useDo, useMay } from '../kit/asking.ts';
 import { ArrivalRow, SendingRow } from './arrivalrow.tsx';
@@ -8,7 +8,7 @@ import { uploads, type Sending } from './uploads.ts';
 
 interface ArrivalListProps {
   /** What scrolls round the list. */
-  scroller: RefObject<HTMLElement | null>;
+  scroller: HTMLElement | null;
   sending: Sending[];
   list: Arrival[];
   sections: Site['sections'];
@@ -43,12 +43,12 @@ export function ArrivalList(props: ArrivalListProps) {
   useLayoutEffect(() => {
     // Whatever opens or closes above the list moves it.
     const watch = new ResizeObserver(() => setMargin(top.current?.offsetTop ?? 0));
-    if (scroller.current?.firstElementChild) watch.observe(scroller.current.firstElementChild);
+    if (scroller?.firstElementChild) watch.observe(scroller.firstElementChild);
     return () => watch.disconnect();
   }, [scroller]);
   const rows = useVirtualizer({
     count: sending.length + list.length,
-    getScrollElement: () => scroller.current,
+    getScrollElement: () => scroller,
     estimateSize: () => 98,
     getItemKey: (index) => sending[index]?.key ?? list[index - sending.length]?.id ?? index,
     scrollMargin: margin,

@@ -192,6 +192,7 @@ export function ArrivalRow(props: ArrivalRowProps) {
           </Link>
         </p>
       )}
+      {facts?.note && <p className="mt-0.5 text-[13px] text-ochre">{facts.note}</p>}
       {arrival.says && (
         <p role="alert" className="mt-0.5 text-[13px] text-madder">
           {arrival.says}

@@ -18,7 +18,7 @@ import { Room } from './room.tsx';
 import { uploads, useSending } from './uploads.ts';
 
 const ACCEPTED =
-  '.jpg,.jpeg,.png,.webp,.avif,.gif,.tif,.tiff,.heic,.heif,.svg,.mp4,.webm,.mp3,.ogg,.wav,image/*,video/mp4,video/webm,audio/*';
+  '.jpg,.jpeg,.png,.webp,.avif,.gif,.tif,.tiff,.heic,.heif,.svg,.mp4,.mov,.m4v,.webm,.mp3,.m4a,.ogg,.opus,.wav,.flac,image/*,video/mp4,video/quicktime,video/webm,audio/*';
 
 /** The ways in, besides files of one's own. */
 const WAYS = [
@@ -43,7 +43,8 @@ export default function Gather() {
   const mayAccept = useMay(acceptArrivals);
   const accept = useDo(acceptArrivals);
   const discard = useDo(discardArrival);
-  const scroller = useRef<HTMLElement>(null);
+  // Kept as state: the list asks for it before it is there, and has to be told once it is.
+  const [scroller, setScroller] = useState<HTMLElement | null>(null);
 
   const here = new Set(sending.map(({ arrival }) => arrival));
   const list = (arrivals.data ?? []).filter(({ id, state }) => !(state === 'sending' && here.has(id)));
@@ -64,7 +65,7 @@ export default function Gather() {
   const open = (way: string) => setSearch(from === way ? {} : { from: way }, { replace: true });
 
   return (
-    <main ref={scroller} className="h-full overflow-y-auto">
+    <main ref={setScroller} className="h-full overflow-y-auto">
       <div className="mx-auto max-w-[1240px] px-5 py-4">
         <div className="mb-2 flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
           <div>
@@ -117,8 +118,9 @@ export default function Gather() {
         )}
         {arrivals.isSuccess && list.length + sending.length === 0 ? (
           <Empty title="Nothing has arrived">
-            Drop pictures, films or drawings here: JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC, SVG, MP4, WebM.
-            They keep their original bytes, whatever happens to them later.
+            Drop pictures, drawings, films or sounds here: JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC, SVG, MP4,
+            MOV, WebM, MP3, M4A, Ogg, WAV, FLAC. They keep their original bytes, whatever happens to them
+            later.
           </Empty>
         ) : (
           <>

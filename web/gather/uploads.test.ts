@@ -155,10 +155,23 @@ describe('files on their way', () => {
       await expect.poll(() => named('a.jpg')?.says).toMatch(/connection dropped.*as soon as it is back/i);
   });
 
+  it('whose answer was lost when they had come are taken for come', async () => {
+    let became = {};
+    uploads.addOne(file('a.jpg'), (came) => (became = came));
+    await sendingNow(1);
+    const gone = { originalResponse: { getStatus: () => 410, getBody: () => 'This file has come already.' } };
+    expect(fake('a.jpg').options.onShouldRetry(gone)).toBe(false);
+    fake('a.jpg').options.onError(gone);
+    await expect.poll(() => uploads.list()).toEqual([]);
+    expect(became).toEqual({ arrival: expect.stringMatching(/^[\w-]{16}$/) as string });
+  });
+
   it('that fail say why in the server’s words, leave their place, and can be sent again', async () => {
     uploads.add(['a', 'b', 'c', 'd'].map((name) => file(`${name}.jpg`)));
     await sendingNow(3);
-    fake('a.jpg').options.onError({ originalResponse: { getBody: () => 'The disk is full.' } });
+    fake('a.jpg').options.onError({
+      originalResponse: { getStatus: () => 507, getBody: () => 'The disk is full.' },
+    });
     await expect.poll(() => named('a.jpg')).toMatchObject({ state: 'failed', says: 'The disk is full.' });
     await sendingNow(4);
     fake('b.jpg').options.onSuccess();

@@ -29,6 +29,8 @@ const RETRY_AFTER = [0, 500, 1000, 2000, 4000, 8000, 15_000, 30_000];
 export type Came = { arrival: string } | { asset: string };
 
 interface Entry {
+  /** Names its arrival before the server does, so that it is begun once, however often that has to be asked. */
+  token: string;
   /** Made when it is sent: three thousand at once would hold the window up. */
   upload?: Upload;
   file: File;
@@ -57,6 +59,9 @@ class Uploads {
 
   list = () => this.#list;
 
+  /** True while anything is on its way from this window. */
+  busy = () => this.#list.some(({ state }) => ['comparing', 'queued', 'sending'].includes(state));
+
   add(files: Iterable<File>): void {
     for (const file of files) this.#take(file);
     this.#tell();
@@ -83,7 +88,7 @@ class Uploads {
       state: empty ? 'failed' : 'comparing',
       says: empty ? 'This file is empty.' : null,
     };
-    this.#entries.set(key, { file, sending, ...(came ? { came } : {}) });
+    this.#entries.set(key, { token: newToken(), file, sending, ...(came ? { came } : {}) });
     if (!empty) this.#toCompare.push(key);
     return key;
   }
@@ -105,10 +110,16 @@ class Uploads {
     this.#fill();
   }
 
-  #prepare(key: string, file: File): Upload {
+  #prepare(key: string, { file, token }: Entry): Upload {
+    const came = (arrival: string) => {
+      this.#entries.get(key)?.came?.({ arrival });
+      this.#entries.delete(key);
+      this.#tell();
+      this.#ended();
+    };
     const upload: Upload = new Upload(file, {
       endpoint: '/upload',
-      metadata: { filename: file.name },
+      metadata: { filename: file.name, token },
       chunkSize: PART,
       // One request less for what is small; what is large has its address first, and can go on where it was.
       uploadDataDuringCreation: file.size <= SMALL,
@@ -118,11 +129,14 @@ class Uploads {
       onProgress: (sent) => this.#change(key, { sent, says: null }),
       onShouldRetry: (error) => {
         const status = error.originalResponse?.getStatus() ?? 0;
+        if (status === 410) return false;
         const again = status === 0 || status === 409 || status === 423 || (status >= 500 && status !== 507);
         if (again) this.#change(key, { says: 'The connection dropped. Going on as soon as it is back.' });
         return again;
       },
       onError: (error) => {
+        // It came whole before, and only the answer was lost.
+        if ('originalResponse' in error && error.originalResponse?.getStatus() === 410) return came(token);
         const says = 'originalResponse' in error ? error.originalResponse?.getBody() : '';
         this.#change(key, {
           state: 'failed',
@@ -130,13 +144,7 @@ class Uploads {
         });
         this.#ended();
       },
-      onSuccess: () => {
-        const arrival = upload.url?.split('/').at(-1) ?? '';
-        this.#entries.get(key)?.came?.({ arrival });
-        this.#entries.delete(key);
-        this.#tell();
-        this.#ended();
-      },
+      onSuccess: () => came(upload.url?.split('/').at(-1) ?? ''),
     });
     return upload;
   }
@@ -186,7 +194,7 @@ class Uploads {
       if (!entry) continue;
       this.#sending++;
       this.#change(key, { state: 'sending' });
-      entry.upload ??= this.#prepare(key, entry.file);
+      entry.upload ??= this.#prepare(key, entry);
       void this.#begin(key, entry.upload);
     }
   }
@@ -221,7 +229,17 @@ class Uploads {
   }
 }
 
+const newToken = () =>
+  btoa(String.fromCharCode(...crypto.getRandomValues(new Uint8Array(12))))
+    .replaceAll('+', '-')
+    .replaceAll('/', '_');
+
 export const uploads = new Uploads();
+
+// What is on its way would be lost with the window that knows where it lies on the disk.
+globalThis.addEventListener?.('beforeunload', (event) => {
+  if (uploads.busy()) event.preventDefault();
+});
 
 /** What this window is sending now. */
 export function useSending(): Sending[] {

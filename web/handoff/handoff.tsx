@@ -1,38 +1,37 @@
 import { Check, Copy, Download } from 'lucide-react';
 import { useState } from 'react';
 import { Navigate, useParams } from 'react-router';
-import { handOffPage, listPages } from '@placard/core/contract';
-import { useAsk } from '../kit/asking.ts';
+import { handOffPage, listPages, proofPage, readPage } from '@placard/core/contract';
+import { refusalOf, useAsk } from '../kit/asking.ts';
 import { Bar } from '../kit/bar.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
+import { useTitle } from '../kit/usetitle.ts';
 import { inBytes, plural } from '../kit/words.ts';
+import { leaving } from '../place/leaving.ts';
 import { PageChoice } from '../pages/pagechoice.tsx';
-import { Findings } from '../proof/proof.tsx';
+import { Findings } from '../proof/findings.tsx';
 
 /** The page as clean HTML to copy, and as a ZIP that opens offline. */
 export default function HandOff() {
   const { page: id } = useParams();
-  const pages = useAsk(listPages);
+  const ready = useAsk(listPages, { query: { state: 'ready', limit: '1' } });
+  const last = useAsk(listPages, { query: { limit: '1' } });
   if (id === undefined) {
-    const ready =
-      pages.data?.find(({ placements, findings }) => placements > 0 && findings.stop === 0) ??
-      pages.data?.[0];
-    if (pages.isSuccess && !ready)
-      return <Empty title="No pages yet">A finished page leaves from here.</Empty>;
-    return ready ? <Navigate to={`/hand-off/${ready.id}`} replace /> : null;
+    if (!ready.data || !last.data) return null;
+    const first = ready.data.pages[0] ?? last.data.pages[0];
+    if (!first) return <Empty title="No pages yet">A finished page leaves from here.</Empty>;
+    return <Navigate to={`/hand-off/${first.id}`} replace />;
   }
   return <OneHandOff key={id} id={id} />;
 }
 
 function OneHandOff({ id }: { id: string }) {
-  const ready = useAsk(handOffPage, { params: { id } }, { staleTime: 0 });
+  const page = useAsk(readPage, { params: { id } });
+  useTitle(page.data?.title, 'Hand off');
+  const ready = useAsk(handOffPage, { params: { id } }, { staleTime: 0, after: () => leaving.over(id) });
   const [copied, setCopied] = useState(false);
-  if (ready.error)
-    return (
-      <div className="p-5">
-        <Notice severity="stop">{ready.error.message}</Notice>
-      </div>
-    );
+  const refused = refusalOf(ready);
+  if (refused) return <HeldBack id={id} says={refused.message} stopped={refused.status === 409} />;
   const copy = async (html: string) => {
     await navigator.clipboard.writeText(html);
     setCopied(true);
@@ -135,6 +134,31 @@ function OneHandOff({ id }: { id: string }) {
           </section>
         )}
       </aside>
+    </main>
+  );
+}
+
+/** Why a page cannot leave, with everything that stops it and the way on. */
+function HeldBack({ id, says, stopped }: { id: string; says: string; stopped: boolean }) {
+  const proof = useAsk(proofPage, { params: { id } }, { enabled: stopped });
+  return (
+    <main className="space-y-4 overflow-y-auto px-5 py-4 max-sm:px-3">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1>Hand off</h1>
+        <PageChoice stage="hand-off" chosen={id} />
+      </div>
+      {stopped ? (
+        <div className="max-w-[640px]">
+          <h2 className="mb-2">This page cannot leave yet</h2>
+          {proof.data ? (
+            <Findings findings={proof.data.findings} pageId={id} />
+          ) : (
+            <p aria-busy="true">{says}</p>
+          )}
+        </div>
+      ) : (
+        <Notice severity="stop">{says}</Notice>
+      )}
     </main>
   );
 }

@@ -13,15 +13,10 @@ import type { Placard } from '@placard/core/credit';
 import { useDo, useMay } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
+import type { Done } from './done.ts';
 import { OneField } from './onefield.tsx';
 import { Replacement } from './replacement.tsx';
 import { Shortlisting } from './shortlisting.tsx';
-
-/** What was done last, and how it is taken back. */
-export interface Done {
-  says: string;
-  undo?: () => void;
-}
 
 interface ChosenBarProps {
   chosen: string[];

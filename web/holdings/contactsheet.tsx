@@ -1,13 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import {
-  memo,
-  useEffect,
-  useLayoutEffect,
-  useState,
-  type KeyboardEvent,
-  type MouseEvent,
-  type RefObject,
-} from 'react';
+import { memo, useEffect, useLayoutEffect, useState, type KeyboardEvent, type MouseEvent } from 'react';
 import type { Asset } from '@placard/core/contract';
 import { lacks } from '@placard/core/credit';
 import { Thumbnail } from '../kit/thumbnail.tsx';
@@ -20,29 +12,46 @@ import type { Asked } from './usesearch.ts';
 export interface SheetProps {
   asked: Asked;
   total: number;
-  scroller: RefObject<HTMLElement | null>;
+  scroller: HTMLElement | null;
   chosen: ReadonlySet<string>;
   /** A click on the asset at a place in the search's order. */
   onPick: (asset: Asset, index: number, how: { add: boolean; range: boolean }) => void;
   onOpen: (asset: Asset) => void;
   onKey: (event: KeyboardEvent) => void;
+  /** The place of what had the focus last. */
+  roved: number;
+  onRove: (index: number) => void;
 }
 
 const CELL = 148;
 const GAP = 12;
 const BELOW = 46;
 
+/** The one that Tab leads to: what had the focus last, or the first in view where that is out of it. */
+export const tabbedOf = (roved: number, first: number, last: number): number =>
+  roved >= first && roved <= last ? roved : first;
+
 export const howOf = (event: MouseEvent) => ({ add: event.ctrlKey || event.metaKey, range: event.shiftKey });
 
 /** Small pictures side by side; only the rows in view are drawn, however many there are. */
-export function ContactSheet({ asked, total, scroller, chosen, onPick, onOpen, onKey }: SheetProps) {
+export function ContactSheet({
+  asked,
+  total,
+  scroller,
+  chosen,
+  roved,
+  onRove,
+  onPick,
+  onOpen,
+  onKey,
+}: SheetProps) {
   const width = useWidth(scroller);
   const { termsOf } = useTerms();
   const columns = Math.max(1, Math.floor((width - 8 + GAP) / (CELL + GAP)));
   const cell = (width - 8 - GAP * (columns - 1)) / columns;
   const rows = useVirtualizer({
     count: Math.ceil(total / columns),
-    getScrollElement: () => scroller.current,
+    getScrollElement: () => scroller,
     estimateSize: () => cell * 0.75 + BELOW + GAP,
     overscan: 3,
   });
@@ -53,8 +62,13 @@ export function ContactSheet({ asked, total, scroller, chosen, onPick, onOpen, o
     ((visible.at(-1)?.index ?? 0) + 1) * columns - 1,
   ];
   const assetAt = useWindow(asked, first, Math.min(last, Math.max(0, total - 1)));
+  const tabbed = tabbedOf(roved, first, last);
   return (
-    <div role="list" style={{ height: rows.getTotalSize(), position: 'relative' }}>
+    <div
+      role="list"
+      style={{ height: rows.getTotalSize(), position: 'relative' }}
+      onFocus={(event) => onRove(Number(event.target.dataset['index'] ?? roved))}
+    >
       {visible.flatMap((row) =>
         Array.from({ length: Math.min(columns, total - row.index * columns) }, (_, column) => {
           const index = row.index * columns + column;
@@ -80,6 +94,7 @@ export function ContactSheet({ asked, total, scroller, chosen, onPick, onOpen, o
                 onKey={onKey}
                 termsOf={termsOf}
                 index={index}
+                tabbed={index === tabbed}
               />
             </div>
           );
@@ -93,6 +108,7 @@ export function ContactSheet({ asked, total, scroller, chosen, onPick, onOpen, o
 const Cell = memo(function Cell({
   asset,
   chosen,
+  tabbed,
   index,
   onPick,
   onOpen,
@@ -101,6 +117,8 @@ const Cell = memo(function Cell({
 }: Pick<SheetProps, 'onPick' | 'onOpen' | 'onKey'> & {
   asset: Asset | undefined;
   chosen: boolean;
+  /** It is the one of them that Tab leads to; the arrows lead on from it. */
+  tabbed: boolean;
   index: number;
   termsOf: ReturnType<typeof useTerms>['termsOf'];
 }) {
@@ -111,6 +129,7 @@ const Cell = memo(function Cell({
       type="button"
       aria-pressed={chosen}
       data-index={index}
+      tabIndex={tabbed ? 0 : -1}
       onClick={(event) => onPick(asset, index, howOf(event))}
       onDoubleClick={() => onOpen(asset)}
       onKeyDown={onKey}
@@ -133,13 +152,12 @@ const Cell = memo(function Cell({
   );
 });
 
-function useWidth(element: RefObject<HTMLElement | null>): number {
+function useWidth(element: HTMLElement | null): number {
   const [width, setWidth] = useState(700);
-  // Not earlier: what scrolls is known only after all that lies in it is drawn.
   useEffect(() => {
-    if (!element.current) return undefined;
+    if (!element) return undefined;
     const watch = new ResizeObserver(([entry]) => setWidth(Math.floor(entry?.contentRect.width ?? 700)));
-    watch.observe(element.current);
+    watch.observe(element);
     return () => watch.disconnect();
   }, [element]);
   return width;

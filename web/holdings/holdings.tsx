@@ -1,5 +1,5 @@
 import { LayoutGrid, Rows3, Trash2 } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { listAssetIds, listAssets, readSite, type Asset } from '@placard/core/contract';
 import { call } from '../kit/api.ts';
 import { useAsk } from '../kit/asking.ts';
@@ -24,8 +24,10 @@ export default function Holdings() {
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [anchor, setAnchor] = useState(0);
   const [viewed, setViewed] = useState<{ asset: Asset; index: number } | null>(null);
+  const [roved, onRove] = useState(0);
   const [arranging, setArranging] = useState(false);
-  const scroller = useRef<HTMLDivElement>(null);
+  // Kept as state: what is drawn in it asks for it before it is there, and has to be told once it is.
+  const [scroller, setScroller] = useState<HTMLDivElement | null>(null);
   // The order changes no count, except that what was never placed is not among the last placed.
   const counting = asked.sort === 'placed' ? asked : { ...asked, sort: undefined, order: undefined };
   const counted = useAsk(
@@ -69,7 +71,7 @@ export default function Holdings() {
   const byKey = (event: React.KeyboardEvent) => {
     const at = event.target instanceof HTMLElement ? event.target.dataset['index'] : undefined;
     if (at === undefined) return;
-    const cells = [...(scroller.current?.querySelectorAll<HTMLElement>('[data-index]') ?? [])];
+    const cells = [...(scroller?.querySelectorAll<HTMLElement>('[data-index]') ?? [])];
     const here = cells.findIndex((cell) => cell.dataset['index'] === at);
     const top = cells[here]?.getBoundingClientRect().top;
     const columns = cells.filter((cell) => cell.getBoundingClientRect().top === top).length;
@@ -80,6 +82,10 @@ export default function Holdings() {
       cells[here + by]?.scrollIntoView({ block: 'nearest' });
       if (event.shiftKey)
         cells[here + by]?.dispatchEvent(new MouseEvent('click', { bubbles: true, shiftKey: true }));
+    }
+    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      event.target.dispatchEvent(new MouseEvent('click', { bubbles: true, ctrlKey: true }));
     }
     if (event.key === ' ') {
       event.preventDefault();
@@ -97,6 +103,8 @@ export default function Holdings() {
     asked,
     total,
     scroller,
+    roved,
+    onRove,
     chosen,
     onPick: pick,
     onOpen: (asset: Asset) => setViewed({ asset, index: anchor }),
@@ -172,7 +180,7 @@ export default function Holdings() {
         {arranging && <Arrange sections={sections} onClose={() => setArranging(false)} />}
         <div
           hidden={arranging}
-          ref={scroller}
+          ref={setScroller}
           role="group"
           aria-label="What was found"
           className="min-h-0 grow overflow-y-auto"

@@ -5,7 +5,7 @@ import { SORTED_UP, type Asset, type Sort } from '@placard/core/contract';
 import { Thumbnail } from '../kit/thumbnail.tsx';
 import { ago, inBytes, inPixels } from '../kit/words.ts';
 import { useTerms } from '../placard/useterms.ts';
-import { howOf, type SheetProps } from './contactsheet.tsx';
+import { howOf, tabbedOf, type SheetProps } from './contactsheet.tsx';
 import { useWindow } from './usewindow.ts';
 
 const ROW = 41;
@@ -22,17 +22,18 @@ const GRID = 'grid grid-cols-[minmax(130px,1fr)_88px_54px_66px_76px_88px_52px] g
 
 /** One line each, in columns that sort; only the lines in view are drawn. */
 export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 'down') => void }) {
-  const { asked, total, scroller, chosen, onPick, onOpen, onKey, onSort } = props;
+  const { asked, total, scroller, chosen, roved, onRove, onPick, onOpen, onKey, onSort } = props;
   const { termsOf } = useTerms();
   const sort = asked.sort ?? 'added';
   const up = asked.order ? asked.order === 'up' : SORTED_UP.has(sort);
   const lines = useVirtualizer({
     count: total,
-    getScrollElement: () => scroller.current,
+    getScrollElement: () => scroller,
     estimateSize: () => ROW,
     overscan: 4,
   });
   const visible = lines.getVirtualItems();
+  const tabbed = tabbedOf(roved, visible[0]?.index ?? 0, visible.at(-1)?.index ?? 0);
   const assetAt = useWindow(asked, visible[0]?.index ?? 0, visible.at(-1)?.index ?? 0);
   return (
     <div role="table" aria-label="Ledger" aria-rowcount={total + 1} className="text-[13px]">
@@ -72,7 +73,11 @@ export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 
           ))}
         </div>
       </div>
-      <div role="rowgroup" style={{ height: lines.getTotalSize(), position: 'relative' }}>
+      <div
+        role="rowgroup"
+        style={{ height: lines.getTotalSize(), position: 'relative' }}
+        onFocus={(event) => onRove(Number(event.target.dataset['index'] ?? roved))}
+      >
         {visible.map(({ index, start }) => {
           const asset = assetAt(index);
           return (
@@ -93,6 +98,7 @@ export function Ledger(props: SheetProps & { onSort: (sort: Sort, order: 'up' | 
                   onOpen={onOpen}
                   onKey={onKey}
                   termsOf={termsOf}
+                  tabbed={index === tabbed}
                 />
               )}
             </div>
@@ -108,6 +114,7 @@ const Line = memo(function Line({
   asset,
   index,
   chosen,
+  tabbed,
   onPick,
   onOpen,
   onKey,
@@ -116,6 +123,8 @@ const Line = memo(function Line({
   asset: Asset;
   index: number;
   chosen: boolean;
+  /** It is the one of them that Tab leads to; the arrows lead on from it. */
+  tabbed: boolean;
   termsOf: ReturnType<typeof useTerms>['termsOf'];
 }) {
   const terms = termsOf(asset.placard.licence);
@@ -125,6 +134,7 @@ const Line = memo(function Line({
         <button
           type="button"
           data-index={index}
+          tabIndex={tabbed ? 0 : -1}
           aria-pressed={chosen}
           className="flex w-full items-center gap-2 text-left"
           onClick={(event) => onPick(asset, index, howOf(event))}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { addToShortlist, createShortlist, listShortlists, takeFromShortlist } from '@placard/core/contract';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { plural } from '../kit/words.ts';
-import type { Done } from './chosenbar.tsx';
+import type { Done } from './done.ts';
 
 const NEW = 'new';
 

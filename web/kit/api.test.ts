@@ -55,11 +55,23 @@ describe('asking the server', () => {
     ['a page of a proxy', '<html>Bad gateway</html>'],
     ['nothing', ''],
     ['JSON without a reason', '{}'],
+    ['JSON that is nothing', 'null'],
+    ['JSON that is a text', '"busy"'],
+    ['JSON with another reason', '{"title":{"a":1}}'],
   ])('that is answered with %s says something that can be read', async (_, body) => {
     answers(502, body);
     const { status, message } = await refusal(call(readAsset, { params: { id: 'a' } }));
     expect(status).toBe(502);
     expect(message).toMatch(/did not answer as it should/);
+  });
+
+  it('that is answered in the middle and no further is not taken for done', async () => {
+    answers(200, '{"id":"a');
+    const { status, message } = await refusal(call(readAsset, { params: { id: 'a' } }));
+    expect({ status, message }).toMatchObject({
+      status: 0,
+      message: expect.stringMatching(/did not come whole/) as string,
+    });
   });
 
   it('without a connection says so, and that nothing written is lost', async () => {

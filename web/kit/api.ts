@@ -46,7 +46,21 @@ export async function call<P extends Schema, Q extends Schema, B extends Schema,
   } catch {
     throw new Refusal(0, { title: 'There is no connection to the server. What you wrote is still here.' });
   }
-  if (!answer.ok)
-    throw new Refusal(answer.status, (await answer.json().catch(() => ({}))) as Partial<Problem>);
-  return (await answer.json()) as v.InferOutput<A>;
+  if (!answer.ok) throw new Refusal(answer.status, asProblem(await answer.json().catch(() => null)));
+  try {
+    return (await answer.json()) as v.InferOutput<A>;
+  } catch {
+    // Broken off, or from somebody in between: what became of it is not known.
+    throw new Refusal(0, { title: 'The server’s answer did not come whole. Trying again.' });
+  }
 }
+
+/** A problem document, of whatever somebody in between may have answered in its place. */
+function asProblem(answer: unknown): Partial<Problem> {
+  if (typeof answer !== 'object' || answer === null) return {};
+  const { title, ...more } = answer as Partial<Problem>;
+  return typeof title === 'string' && title !== '' ? { ...more, title } : {};
+}
+
+/** True for what may be otherwise in a moment: no connection, a server or database that is away, somebody in between. */
+export const mayPass = ({ status }: Refusal): boolean => status === 0 || status === 429 || status >= 500;

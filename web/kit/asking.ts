@@ -2,34 +2,17 @@ import { useMutation, useQuery, useQueryClient, type UseQueryOptions } from '@ta
 import { useEffect } from 'react';
 import type * as v from 'valibot';
 import {
-  listArrivals,
-  listAssets,
-  listComps,
-  listHosts,
   listJobs,
-  listKeptSearches,
-  listPages,
-  listSentFilms,
-  listShortlists,
-  listVersions,
-  listBatches,
-  listPrepSheets,
-  judgeAsset,
-  listEnding,
-  listLabelChanges,
-  listPermissions,
-  listUnchecked,
   readAsset,
   readLabelSheet,
   readMe,
-  readRoom,
-  readSite,
-  readStages,
+  type Changed,
   type Endpoint,
   type Job,
   type Role,
 } from '@placard/core/contract';
-import { call, type Given, type Refusal } from './api.ts';
+import { call, mayPass, type Given, type Refusal } from './api.ts';
+import { isTouched, REFRESHED } from './refreshed.ts';
 
 type Schema = v.GenericSchema;
 
@@ -45,13 +28,26 @@ export function useAsk<P extends Schema, Q extends Schema, B extends Schema, A e
   options: Pick<
     UseQueryOptions<v.InferOutput<A>, Refusal>,
     'enabled' | 'staleTime' | 'placeholderData' | 'retry'
-  > = {},
+  > & {
+    /** What has to be over before it is asked. */
+    after?: () => Promise<void>;
+  } = {},
 ) {
+  const { after, ...kept } = options;
   return useQuery<v.InferOutput<A>, Refusal>({
     queryKey: keyOf(endpoint, given.params as object, given.query as object),
-    queryFn: () => call(endpoint, given),
-    ...options,
+    queryFn: async () => {
+      await after?.();
+      return call(endpoint, given);
+    },
+    ...kept,
   });
+}
+
+/** Why there is nothing to show, or not any more. What was shown stays while it is only the connection that fails. */
+export function refusalOf(query: { data: unknown; error: Refusal | null }): Refusal | null {
+  const { data, error } = query;
+  return error && data !== undefined && mayPass(error) ? null : error;
 }
 
 /** Who is signed in. */
@@ -71,37 +67,13 @@ export function useDo<P extends Schema, Q extends Schema, B extends Schema, A ex
   return useMutation<v.InferOutput<A>, Refusal, Given<P, Q, B>>({
     mutationFn: (given) => call(endpoint, given),
     onSettled: () => {
-      for (const changing of CHANGING) void client.invalidateQueries({ queryKey: [changing.path] });
+      void client.invalidateQueries({ predicate: ({ queryKey }) => String(queryKey[0]) in REFRESHED });
     },
   });
 }
 
-const CHANGING = [
-  listArrivals,
-  listAssets,
-  listComps,
-  listHosts,
-  listKeptSearches,
-  listPages,
-  listSentFilms,
-  listShortlists,
-  listVersions,
-  listBatches,
-  listPrepSheets,
-  judgeAsset,
-  listEnding,
-  listLabelChanges,
-  listPermissions,
-  listUnchecked,
-  readAsset,
-  readLabelSheet,
-  readRoom,
-  readSite,
-  readStages,
-];
-
-/** Milliseconds within which changes are followed together. */
-const REFRESH_AFTER = 700;
+/** Milliseconds within which changes are followed together; not every window at the same moment. */
+const refreshAfter = () => 500 + Math.random() * 700;
 
 /** Listens to what the server tells of (server-sent events) and keeps every screen true. */
 export function useServerEvents(): void {
@@ -109,14 +81,26 @@ export function useServerEvents(): void {
   useEffect(() => {
     const events = new EventSource('/api/events');
     let due: ReturnType<typeof setTimeout> | undefined;
-    // Many things change at once while many files come in; every screen follows within a moment.
+    let waiting: Changed[] = [];
     const refresh = () => {
-      due ??= setTimeout(() => {
-        due = undefined;
-        for (const changing of CHANGING) void client.invalidateQueries({ queryKey: [changing.path] });
-      }, REFRESH_AFTER);
+      due = undefined;
+      const [these, before] = [waiting, opened];
+      waiting = [];
+      void client.invalidateQueries({
+        predicate: ({ queryKey }) => before > 1 || these.some((changed) => isTouched(queryKey, changed)),
+      });
+      if (before > 1) opened = 1;
     };
-    events.addEventListener('changed', refresh);
+    let opened = 0;
+    // What changed while nobody told of it is not known: everything is asked again.
+    events.addEventListener('open', () => {
+      if (++opened > 1) due ??= setTimeout(refresh, refreshAfter());
+    });
+    // Many things change at once while many files come in; every screen follows within a moment.
+    events.addEventListener('changed', (event) => {
+      waiting.push(JSON.parse((event as MessageEvent<string>).data) as Changed);
+      due ??= setTimeout(refresh, refreshAfter());
+    });
     events.addEventListener('jobs', (event) => {
       client.setQueryData(keyOf(listJobs), JSON.parse((event as MessageEvent<string>).data) as Job[]);
       // How far they are is told by these too.

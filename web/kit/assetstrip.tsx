@@ -1,4 +1,5 @@
-import { memo, useCallback, useRef } from 'react';
+import { memo, useCallback } from 'react';
+import { useLatest } from './uselatest.ts';
 import type { Asset } from '@placard/core/contract';
 import { Thumbnail } from './thumbnail.tsx';
 
@@ -14,9 +15,8 @@ export function AssetStrip({
   chosen: string | null;
   onChoose: (id: string) => void;
 }) {
-  const choosing = useRef(onChoose);
-  choosing.current = onChoose;
-  const choose = useCallback((id: string) => choosing.current(id), []);
+  const choosing = useLatest(onChoose);
+  const choose = useCallback((id: string) => choosing.current(id), [choosing]);
   const step = (by: number) => {
     const at = assets.findIndex(({ id }) => id === chosen);
     const next = assets[Math.max(0, Math.min(assets.length - 1, at + by))];

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { listLabelChanges, undoLabelChange, type LabelChange } from '@placard/core/contract';
 import { headingOf } from '@placard/core/spreadsheet';
 import type { Placard } from '@placard/core/credit';
-import { useAsk, useDo } from '../kit/asking.ts';
+import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { ago, plural } from '../kit/words.ts';
 import { useTerms } from '../placard/useterms.ts';
@@ -20,7 +20,8 @@ export function ChangesView({ id }: { id: string }) {
   const changes = useAsk(listLabelChanges, { params: { id } });
   const undo = useDo(undoLabelChange);
   const [left, setLeft] = useState<string[]>([]);
-  if (changes.error) return <Notice severity="stop">{changes.error.message}</Notice>;
+  const refused = refusalOf(changes);
+  if (refused) return <Notice severity="stop">{refused.message}</Notice>;
   if (changes.data?.length === 0) return <p className="text-soft">Nothing has been changed since it came.</p>;
   return (
     <div className="text-[13px]">

@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { ArrowLeft, ArrowRight } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { useLatest } from '../kit/uselatest.ts';
 import { flushSync } from 'react-dom';
 import { matchPath, useNavigate, useParams } from 'react-router';
 import {
@@ -21,6 +22,7 @@ import { AssetStrip } from '../kit/assetstrip.tsx';
 import { Empty } from '../kit/notice.tsx';
 import { Player } from '../kit/player.tsx';
 import { Tabs } from '../kit/tabs.tsx';
+import { useTitle } from '../kit/usetitle.ts';
 import { plural } from '../kit/words.ts';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useTerms } from '../placard/useterms.ts';
@@ -58,6 +60,10 @@ export default function Label() {
     },
     [navigate, select],
   );
+  // What is written on stays before the writer until they say otherwise, whatever leaves the list meanwhile.
+  useEffect(() => {
+    if (id && !asked) void navigate(`/label/${id}`, { replace: true });
+  }, [id, asked, navigate]);
   const next = useCallback(
     (by: 1 | -1) => {
       const others = unlabelled.filter((asset) => asset.id !== id);
@@ -68,8 +74,7 @@ export default function Label() {
     [unlabelled, id, go],
   );
   // Known to the listener as soon as it is shown, so that no press is lost however fast they follow.
-  const walk = useRef(next);
-  walk.current = next;
+  const walk = useLatest(next);
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if (!event.altKey || (event.key !== 'ArrowRight' && event.key !== 'ArrowLeft')) return;
@@ -80,7 +85,7 @@ export default function Label() {
     };
     addEventListener('keydown', listen);
     return () => removeEventListener('keydown', listen);
-  }, []);
+  }, [walk]);
   const detail = useAsk(
     readAsset,
     { params: { id: id ?? '' } },
@@ -92,6 +97,7 @@ export default function Label() {
     { params: { id: id ?? '' } },
     { enabled: id !== null, staleTime: Number.POSITIVE_INFINITY },
   );
+  useTitle(detail.data?.placard.title || detail.data?.fileName, 'Label');
   usePreload(unlabelled, id);
   if (all.isSuccess && walked.length === 0)
     return <Empty title="Nothing to label">Accept arrivals first; then their labels are written here.</Empty>;

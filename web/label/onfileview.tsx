@@ -10,7 +10,7 @@ import {
   type PermissionKind,
   type PermissionOnFile,
 } from '@placard/core/contract';
-import { useAsk, useDo } from '../kit/asking.ts';
+import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { ago, inBytes } from '../kit/words.ts';
 
@@ -30,7 +30,8 @@ const STATES: Record<PermissionOnFile['state'], [string, string]> = {
 export function OnFileView({ id, mayDecide }: { id: string; mayDecide: boolean }) {
   const permissions = useAsk(listPermissions, { params: { id } });
   const [adding, setAdding] = useState(false);
-  if (permissions.error) return <Notice severity="stop">{permissions.error.message}</Notice>;
+  const refused = refusalOf(permissions);
+  if (refused) return <Notice severity="stop">{refused.message}</Notice>;
   const lines = permissions.data ?? [];
   return (
     <div className="text-[13.5px]">

@@ -8,7 +8,7 @@ import { Notice } from '../kit/notice.tsx';
 const APPROVED: Record<Policy['approval'], string> = {
   nothing: 'nobody has to approve',
   permissions: 'a reviewer approves what was bought or asked for',
-  everything: 'a reviewer approves everything that is not ours',
+  everything: 'a reviewer approves everything',
 };
 
 /** What the site is for, and whose terms have to be approved; a keeper decides it. */
@@ -62,6 +62,17 @@ export function SitePolicy({ site, mayChange }: { site: Site; mayChange: boolean
             ))}
           </select>
         </label>
+        {policy.approval === 'everything' && (
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-4 accent-spruce"
+              checked={policy.ownWork}
+              onChange={(event) => setDraft({ ...policy, ownWork: event.target.checked })}
+            />
+            Our own work too
+          </label>
+        )}
         {set.error && <Notice severity="stop">{set.error.message}</Notice>}
         {mayChange ? (
           <button type="submit" className="button button-go" disabled={!changed || set.isPending}>

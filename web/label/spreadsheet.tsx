@@ -8,7 +8,7 @@ import {
   writeLabelSheet,
   type LabelSheet,
 } from '@placard/core/contract';
-import { useAsk, useDo } from '../kit/asking.ts';
+import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Progress } from '../kit/bar.tsx';
 import { Notice } from '../kit/notice.tsx';
 import { inCount, plural } from '../kit/words.ts';
@@ -94,7 +94,8 @@ function Compared({ id }: { id: string }) {
   const write = useDo(writeLabelSheet);
   const undo = useDo(undoLabelSheet);
   const [newer, setNewer] = useState<'leave' | 'overwrite'>('leave');
-  if (sheet.error) return <Notice severity="stop">{sheet.error.message}</Notice>;
+  const refused = refusalOf(sheet);
+  if (refused) return <Notice severity="stop">{refused.message}</Notice>;
   if (!sheet.data) return null;
   const { data } = sheet;
   const working = data.state === 'writing' || data.state === 'undoing';

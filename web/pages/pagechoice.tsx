@@ -1,10 +1,9 @@
 import { useNavigate } from 'react-router';
-import { listPages } from '@placard/core/contract';
-import { useAsk } from '../kit/asking.ts';
+import { useRecentPages } from './userecentpages.ts';
 
 /** Which page a stage works on. */
 export function PageChoice({ stage, chosen }: { stage: 'proof' | 'hand-off'; chosen: string }) {
-  const pages = useAsk(listPages);
+  const pages = useRecentPages(chosen);
   const navigate = useNavigate();
   return (
     <select
@@ -13,7 +12,7 @@ export function PageChoice({ stage, chosen }: { stage: 'proof' | 'hand-off'; cho
       className="max-w-[60%] border-b border-edge bg-transparent font-serif text-[16px]"
       onChange={(event) => void navigate(`/${stage}/${event.target.value}`)}
     >
-      {pages.data?.map(({ id, title }) => (
+      {pages.map(({ id, title }) => (
         <option key={id} value={id}>
           {title}
         </option>

@@ -1,13 +1,32 @@
-import { useState, type FormEvent } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { createPage, listPages, readSite } from '@placard/core/contract';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useRef, useState, type FormEvent } from 'react';
+import { useNavigate } from 'react-router';
+import { createPage, PAGE_SORTS, PAGE_STATES, readSite, type PageState } from '@placard/core/contract';
 import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
-import { ago, plural } from '../kit/words.ts';
+import { plural } from '../kit/words.ts';
+import { PageLine } from './pageline.tsx';
+import { usePageList } from './usepagelist.ts';
+
+const STATES: Record<PageState, string> = {
+  empty: 'nothing placed',
+  'to-mend': 'to mend',
+  'to-look-at': 'anything found',
+  ready: 'may leave',
+};
+const SORTS: Record<(typeof PAGE_SORTS)[number], string> = {
+  changed: 'last changed',
+  title: 'title',
+  findings: 'most to mend',
+  weight: 'heaviest',
+};
+const NOTHING_ASKED = { words: '', section: '', state: '', sort: '' };
+/** About how high a line is before it is drawn, in CSS pixels. */
+const LINE = 100;
 
 /** All pages of the site, and the beginning of a new one. */
 export default function Pages() {
-  const pages = useAsk(listPages);
+  const { asked, ask, lines, total, isSuccess, error, more } = usePageList();
   const site = useAsk(readSite);
   const mayBegin = useMay(createPage);
   const create = useDo(createPage);
@@ -21,8 +40,20 @@ export default function Pages() {
       .catch(() => undefined);
     if (made) void navigate(`/place/${made.id}`);
   };
+  const scroller = useRef<HTMLElement>(null);
+  const drawn = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => scroller.current,
+    getItemKey: (index) => lines[index]?.id ?? index,
+    estimateSize: () => LINE,
+    overscan: 6,
+  });
+  const last = drawn.getVirtualItems().at(-1)?.index ?? -1;
+  useEffect(() => {
+    if (last >= lines.length - 10) more();
+  }, [last, lines.length, more]);
   return (
-    <main className="mx-auto h-full max-w-[1000px] overflow-y-auto px-5 py-4">
+    <main ref={scroller} className="mx-auto h-full max-w-[1000px] overflow-y-auto px-5 py-4">
       <div className="mb-4 flex flex-wrap items-end gap-3">
         <h1 className="mr-auto">Pages</h1>
         <form
@@ -59,57 +90,111 @@ export default function Pages() {
         </form>
       </div>
       {create.error && <Notice severity="stop">{create.error.message}</Notice>}
-      {pages.isSuccess && pages.data.length === 0 && (
-        <Empty title="No pages yet">Give the first one a title above.</Empty>
-      )}
-      <ul className="border-t border-edge">
-        {pages.data?.map((page) => (
-          <li
-            key={page.id}
-            className="grid grid-cols-[96px_minmax(0,1fr)_auto] items-center gap-5 border-b border-rule py-3 max-sm:grid-cols-[72px_minmax(0,1fr)]"
-          >
-            {page.lead ? (
-              <img src={page.lead} alt="" className="h-16 w-24 bg-card object-cover max-sm:w-[72px]" />
-            ) : (
-              <span className="block h-16 w-24 border border-dashed border-edge max-sm:w-[72px]" />
-            )}
-            <div className="min-w-0">
-              <Link
-                to={`/place/${page.id}`}
-                className="font-serif text-[17px] font-semibold hover:text-madder"
-              >
-                {page.title}
-              </Link>
-              <p className="text-[13px] text-soft">
-                /{page.section.slug}/{page.slug}, {plural(page.placements, 'placement')}, changed{' '}
-                {ago(page.changedAt)} by {page.changedBy}
-              </p>
-              <p className="text-[13px]">
-                {page.findings.stop > 0 && (
-                  <span className="mr-3 text-madder">{page.findings.stop} to mend</span>
-                )}
-                {page.findings.warn > 0 && (
-                  <span className="text-ochre">{page.findings.warn} to look at</span>
-                )}
-                {page.findings.stop + page.findings.warn === 0 && (
-                  <span className="text-spruce">nothing found</span>
-                )}
-              </p>
-            </div>
-            <div className="flex gap-1 max-sm:col-span-2">
-              <Link className="button-plain" to={`/place/${page.id}`}>
-                Place
-              </Link>
-              <Link className="button-plain" to={`/proof/${page.id}`}>
-                Proof
-              </Link>
-              <Link className="button-plain" to={`/hand-off/${page.id}`}>
-                Hand off
-              </Link>
-            </div>
-          </li>
+      <div role="search" aria-label="Pages" className="mb-1 flex flex-wrap items-center gap-x-4 gap-y-2 pb-2">
+        <input
+          type="search"
+          className="input w-[260px]"
+          aria-label="Words of a title or address"
+          placeholder="Words of a title or address"
+          value={asked.words ?? ''}
+          onChange={(event) => ask({ words: event.target.value })}
+        />
+        <Narrowed
+          label="Section"
+          all="every section"
+          value={asked.section ?? ''}
+          options={site.data?.sections.map(({ id, title: name }) => [id, name]) ?? []}
+          onChoose={(section) => ask({ section })}
+        />
+        <Narrowed
+          label="State"
+          all="every state"
+          value={asked.state ?? ''}
+          options={PAGE_STATES.map((state) => [state, STATES[state]])}
+          onChoose={(state) => ask({ state })}
+        />
+        <Narrowed
+          label="Sorted by"
+          all={SORTS.changed}
+          value={asked.sort ?? ''}
+          options={PAGE_SORTS.flatMap((sort) => (sort === 'changed' ? [] : [[sort, SORTS[sort]] as const]))}
+          onChoose={(sort) => ask({ sort })}
+        />
+        <p role="status" className="caption ml-auto">
+          {isSuccess && plural(total, 'page')}
+        </p>
+      </div>
+      {error && <Notice severity="stop">{error.message}</Notice>}
+      {isSuccess &&
+        lines.length === 0 &&
+        (Object.keys(asked).length > 0 ? (
+          <Empty title="No page is so">
+            <button type="button" className="underline" onClick={() => ask(NOTHING_ASKED)}>
+              Show all pages
+            </button>
+          </Empty>
+        ) : (
+          <Empty title="No pages yet">Give the first one a title above.</Empty>
         ))}
-      </ul>
+      <div
+        role="list"
+        aria-label="Pages"
+        className="relative border-t border-edge"
+        style={{ height: drawn.getTotalSize() }}
+      >
+        {drawn.getVirtualItems().map(({ index, key, start }) => {
+          const page = lines[index];
+          return (
+            page && (
+              <div
+                key={key}
+                ref={drawn.measureElement}
+                data-index={index}
+                role="listitem"
+                aria-setsize={total}
+                aria-posinset={index + 1}
+                className="absolute inset-x-0 top-0"
+                style={{ transform: `translateY(${start}px)` }}
+              >
+                <PageLine page={page} />
+              </div>
+            )
+          );
+        })}
+      </div>
     </main>
+  );
+}
+
+/** One way to narrow or sort the list. */
+function Narrowed({
+  label,
+  all,
+  value,
+  options,
+  onChoose,
+}: {
+  label: string;
+  all: string;
+  value: string;
+  options: readonly (readonly [value: string, name: string])[];
+  onChoose: (value: string) => void;
+}) {
+  return (
+    <label className="flex items-baseline gap-1.5">
+      <span className="caption">{label}</span>
+      <select
+        className="max-w-[180px] border-b border-edge bg-transparent"
+        value={value}
+        onChange={(event) => onChoose(event.target.value)}
+      >
+        <option value="">{all}</option>
+        {options.map(([option, name]) => (
+          <option key={option} value={option}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }

@@ -2,6 +2,7 @@ import type { Summary } from '@placard/core/contract';
 import { inBytes, inCount, plural } from '../kit/words.ts';
 import { useSummary } from './usesummary.ts';
 import { useTerms } from './useterms.ts';
+import { refusalOf } from '../kit/asking.ts';
 
 const LACKS = [
   ['alt', 'alt text'],
@@ -20,7 +21,8 @@ const COMMON: readonly [keyof Summary['common'], string][] = [
 export function ManyPlacards({ chosen, onNarrow }: { chosen: string[]; onNarrow: (ids: string[]) => void }) {
   const { termsOf } = useTerms();
   const summary = useSummary(chosen);
-  if (summary.error) return <div className="wall-label">{summary.error.message}</div>;
+  const refused = refusalOf(summary);
+  if (refused) return <div className="wall-label">{refused.message}</div>;
   if (!summary.data) return <div className="wall-label min-h-[300px]" aria-busy="true" />;
   const { total, bytes, used, lacking, common } = summary.data;
   const lacks = LACKS.filter(([field]) => lacking[field].length > 0);

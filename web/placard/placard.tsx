@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { altAdvice } from '@placard/core/alt';
 import { readAsset, type AssetDetail, type Judged } from '@placard/core/contract';
 import { missingParts, statement, type Placard } from '@placard/core/credit';
-import { useAsk } from '../kit/asking.ts';
+import { refusalOf, useAsk } from '../kit/asking.ts';
 import { Thumbnail } from '../kit/thumbnail.tsx';
 import { inBytes, inPixels, inTime, plural } from '../kit/words.ts';
 import { Captions } from './captions.tsx';
@@ -36,7 +36,8 @@ export function PlacardPanel({
       </div>
     );
   }
-  if (asset.error) return <div className="wall-label">{asset.error.message}</div>;
+  const refused = refusalOf(asset);
+  if (refused) return <div className="wall-label">{refused.message}</div>;
   if (!asset.data) return <div className="wall-label min-h-[300px]" aria-busy="true" />;
   return <WallLabel key={id} asset={asset.data} picture={picture} besides={besides} />;
 }
@@ -100,6 +101,7 @@ function WallLabel({
         {facts.duration !== null && `${inTime(facts.duration)}, `}
         {inBytes(asset.bytes)} {facts.extension.toUpperCase()}
       </p>
+      {facts.note && <p className="mb-2.5 text-[12.5px] text-ochre">{facts.note}</p>}
       {conflict && (
         <div role="alert" className="mb-3 border border-ochre p-2 text-[13px]">
           <p>{conflict.says}</p>
@@ -187,6 +189,15 @@ function WallLabel({
       </details>
       <details className="text-[13px]">
         <summary className="caption py-1">Addresses, notice, picture id, long description</summary>
+        <label className="mb-2 flex items-center gap-2 text-[13px]">
+          <input
+            type="checkbox"
+            className="size-4 accent-spruce"
+            checked={placard.organisation}
+            onChange={(event) => change({ organisation: event.target.checked })}
+          />
+          The creator is an organisation, not a person
+        </label>
         {line('Creator’s address', 'creatorUrl', { placeholder: 'https://' })}
         {line('Source’s address', 'sourceUrl', { placeholder: 'https://' })}
         {line('Copyright notice', 'copyright', { placeholder: 'None; as it stands in the work' })}
@@ -201,7 +212,7 @@ function WallLabel({
   );
 }
 
-type TextField = Exclude<keyof Placard, 'decorative'>;
+type TextField = Exclude<keyof Placard, 'decorative' | 'organisation'>;
 
 /** The pages it stands in: what is written here is read there, except where a place has its own words. */
 function UsedIn({ asset, places }: { asset: AssetDetail; places: Judged['places'] | undefined }) {

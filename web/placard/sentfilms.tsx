@@ -2,7 +2,6 @@ import { useState } from 'react';
 import {
   AUDIENCES,
   forgetSentFilm,
-  listPages,
   listSentFilms,
   readSite,
   sendFilm,
@@ -12,6 +11,7 @@ import {
 import { filmAsPlayer } from '@placard/core/page';
 import { useNavigate } from 'react-router';
 import { useAsk, useDo } from '../kit/asking.ts';
+import { useRecentPages } from '../pages/userecentpages.ts';
 import { Progress } from '../kit/bar.tsx';
 import { Notice } from '../kit/notice.tsx';
 import { inBytes } from '../kit/words.ts';
@@ -47,7 +47,7 @@ export function SentFilms({ asset }: { asset: AssetDetail }) {
 }
 
 function Sent({ film, onForget }: { film: SentFilm; onForget: () => void }) {
-  const pages = useAsk(listPages);
+  const pages = useRecentPages();
   const navigate = useNavigate();
   const { frame } = film;
   const place = (pageId: string) => {
@@ -88,7 +88,7 @@ function Sent({ film, onForget }: { film: SentFilm; onForget: () => void }) {
             <option value="" disabled>
               Put its player in …
             </option>
-            {pages.data?.map(({ id, title }) => (
+            {pages.map(({ id, title }) => (
               <option key={id} value={id}>
                 {title}
               </option>

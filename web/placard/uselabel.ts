@@ -1,9 +1,25 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useLatest } from '../kit/uselatest.ts';
 import { labelAsset, readAsset, type AssetDetail } from '@placard/core/contract';
 import type { Placard } from '@placard/core/credit';
-import { call, Refusal } from '../kit/api.ts';
+import { call, mayPass, Refusal } from '../kit/api.ts';
 import { keyOf, useDo } from '../kit/asking.ts';
+import { useHold } from '../kit/hold.ts';
+import { forget, keep, kept } from '../kit/kept.ts';
+
+/** How long after a save that found no server it is tried again, in milliseconds. */
+const RETRY = 3000;
+
+/** Changes of a label as this browser keeps them until the server has them, and what stood in their fields before. */
+export interface KeptLabel {
+  changes: Partial<Placard>;
+  before: Partial<Placard>;
+}
+
+/** True where nobody else has changed these fields since. */
+export const isUntouched = ({ changes, before }: KeptLabel, there: Placard): boolean =>
+  fieldsOf(changes).every((field) => there[field] === before[field]);
 
 interface Conflict {
   says: string;
@@ -23,45 +39,99 @@ export function useLabel(asset: AssetDetail) {
   const [refused, setRefused] = useState<string | null>(null);
   const saving = useRef<Promise<void>>(Promise.resolve());
   const version = useRef(asset.placardVersion);
-  version.current = Math.max(version.current, asset.placardVersion);
+  useLayoutEffect(() => {
+    version.current = Math.max(version.current, asset.placardVersion);
+  }, [asset.placardVersion]);
   const key = keyOf(readAsset, { id: asset.id });
+
+  const unsaved = useRef<Partial<Placard>>({});
+  /** What stood in each unsaved field before it was written on. */
+  const stood = useRef<Partial<Placard>>({});
+  const keepUnsaved = (next: Partial<Placard>) => {
+    unsaved.current = next;
+    const before = Object.fromEntries(
+      fieldsOf(next).map((field) => [field, stood.current[field] ?? asset.placard[field]]),
+    ) as Partial<Placard>;
+    stood.current = before;
+    const what: KeptLabel = { changes: next, before };
+    void (Object.keys(next).length > 0 ? keep('label', asset.id, what) : forget('label', asset.id));
+  };
+  const settle = (changes: Partial<Placard>) => {
+    setRefused(null);
+    setPending((pending) => without(pending, changes));
+    keepUnsaved(without(unsaved.current, changes));
+  };
 
   const save = async (changes: Partial<Placard>, before: Placard): Promise<void> => {
     try {
       version.current = (await saveLabel(asset.id, version.current, changes)).version;
-      setRefused(null);
-      setPending((pending) => without(pending, changes));
+      settle(changes);
     } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      if (error.status !== 409) {
-        setRefused(error.message);
+      const refusal = error instanceof Refusal ? error : new Refusal(0, {});
+      if (mayPass(refusal)) {
+        setRefused(refusal.message);
+        await new Promise((resolve) => setTimeout(resolve, RETRY));
+        return save(changes, before);
+      }
+      if (refusal.status !== 409) {
+        setRefused(refusal.message);
         return;
       }
-      const newer = await call(readAsset, { params: { id: asset.id } });
+      const newer = await call(readAsset, { params: { id: asset.id } }).catch(() => null);
+      if (!newer) return save(changes, before);
       client.setQueryData(key, newer);
       version.current = newer.placardVersion;
+      // The answer to an earlier try was lost on the way.
+      if (fieldsOf(changes).every((field) => newer.placard[field] === changes[field])) return settle(changes);
       // Other fields were changed, not these: both changes stand side by side.
-      if (fieldsOf(changes).every((field) => newer.placard[field] === before[field]))
-        return save(changes, before);
-      setPending((pending) => without(pending, changes));
-      setConflict({
-        says: `${error.message} Yours: ${Object.values(changes)
-          .map((words) => `“${String(words)}”`)
-          .join(', ')}.`,
-        useMine: () => {
-          setConflict(null);
-          change(changes);
-        },
-        useTheirs: () => setConflict(null),
-      });
+      if (isUntouched({ changes, before }, newer.placard)) return save(changes, before);
+      offer(changes, refusal.message);
     }
+  };
+
+  /** Shows theirs, and lets the writer choose. */
+  const offer = (changes: Partial<Placard>, says: string) => {
+    setPending((pending) => without(pending, changes));
+    setConflict({
+      says: `${says} Yours: ${Object.values(changes)
+        .map((words) => `“${String(words)}”`)
+        .join(', ')}.`,
+      useMine: () => {
+        setConflict(null);
+        change(changes);
+      },
+      useTheirs: () => {
+        setConflict(null);
+        keepUnsaved(without(unsaved.current, changes));
+      },
+    });
   };
 
   const change = (changes: Partial<Placard>) => {
     setPending((pending) => ({ ...pending, ...changes }));
+    keepUnsaved({ ...unsaved.current, ...changes });
     const before = asset.placard;
-    saving.current = saving.current.then(() => save(changes, before));
+    const next = () => save(changes, before);
+    saving.current = saving.current.then(next, next);
   };
+
+  // What was written here before and never reached the server goes on from where it was, unless others wrote there since.
+  const goOn = (what: KeptLabel) => {
+    const { changes } = what;
+    if (isUntouched(what, asset.placard)) return change(changes);
+    stood.current = what.before;
+    const apart = differing(changes, asset.placard);
+    keepUnsaved(apart);
+    if (Object.keys(apart).length > 0)
+      offer(apart, 'What you wrote here was not saved, and somebody changed it since.');
+  };
+  const resume = useLatest(goOn);
+  useHold(asset.id);
+  useEffect(() => {
+    void kept<KeptLabel>('label', asset.id).then((what) => {
+      if (what && Object.keys(unsaved.current).length === 0) resume.current(what);
+    });
+  }, [asset.id, resume]);
 
   return { placard: { ...asset.placard, ...pending }, change, conflict, refused };
 }
@@ -81,6 +151,14 @@ export function useSaveLabel() {
 }
 
 const fieldsOf = (changes: Partial<Placard>) => Object.keys(changes) as (keyof Placard)[];
+
+/** The changes that say something else than what stands there. */
+const differing = (changes: Partial<Placard>, there: Placard): Partial<Placard> =>
+  Object.fromEntries(
+    fieldsOf(changes)
+      .filter((field) => changes[field] !== there[field])
+      .map((field) => [field, changes[field]]),
+  );
 
 /** The pending changes less those that are settled and were not changed again since. */
 function without(pending: Partial<Placard>, settled: Partial<Placard>): Partial<Placard> {

@@ -1,10 +1,12 @@
 import { useEditorState, type Editor } from '@tiptap/react';
-import { listAssets } from '@placard/core/contract';
+import { readAsset } from '@placard/core/contract';
 import type { Finding } from '@placard/core/proof';
 import { useAsk } from '../kit/asking.ts';
+import { placedKindOf } from './kinds/index.ts';
 
 interface Line {
-  pos: number;
+  /** Which of them it is. Not where: that changes with every key, and all lines would be drawn anew. */
+  nth: number;
   id: string | null;
   asset: string | null;
   words: string;
@@ -15,11 +17,9 @@ interface Line {
 /** What stands in the page, in order: headings and placements, with those that something was found in. */
 export function Outline({ editor, findings }: { editor: Editor; findings: Finding[] | null }) {
   const lines = useEditorState({ editor, selector: ({ editor }) => linesOf(editor) });
-  const assets = useAsk(listAssets, { query: { limit: '500' } });
-  const titleOf = (line: Line) =>
-    assets.data?.assets.find(({ id }) => id === line.asset)?.placard.title || line.words;
   const flagged = new Set(findings?.map(({ where }) => where));
-  const go = ({ pos, kind }: Line) => {
+  const go = ({ nth, kind }: Line) => {
+    const pos = placeOf(editor, nth);
     const chain = editor.chain();
     (kind === 'heading' ? chain.setTextSelection(pos + 1) : chain.setNodeSelection(pos))
       .scrollIntoView()
@@ -34,7 +34,7 @@ export function Outline({ editor, findings }: { editor: Editor; findings: Findin
       In this page
       <ol className="mt-2 border-l border-edge">
         {lines.map((line) => (
-          <li key={line.id ?? line.pos} className="relative">
+          <li key={line.id ?? line.nth} className="relative">
             {line.on && (
               <span aria-hidden className="absolute top-1 bottom-1 -left-px border-l-[3px] border-madder" />
             )}
@@ -43,8 +43,7 @@ export function Outline({ editor, findings }: { editor: Editor; findings: Findin
               onClick={() => go(line)}
               className={`block w-full py-1 pl-2.5 text-left hover:text-madder ${line.on ? 'font-semibold text-ink' : ''} ${flagged.has(line.id ?? '') ? 'font-medium text-ochre' : ''}`}
             >
-              {titleOf(line)}
-              {line.kind !== 'heading' && line.kind !== 'picture' && ` (${line.kind})`}
+              {line.asset === null ? line.words : <HeldTitle id={line.asset} otherwise={line.words} />}
               {flagged.has(line.id ?? '') && <span className="sr-only">, something was found here</span>}
             </button>
           </li>
@@ -55,21 +54,47 @@ export function Outline({ editor, findings }: { editor: Editor; findings: Findin
   );
 }
 
+/** What is placed, by its title and its kind; its placement has asked for the same already. */
+function HeldTitle({ id, otherwise }: { id: string; otherwise: string }) {
+  const { data: asset } = useAsk(readAsset, { params: { id } });
+  if (!asset) return otherwise;
+  const { kind } = asset.facts;
+  return (
+    <>
+      {asset.placard.title || asset.fileName}
+      {kind !== 'picture' && ` (${kind})`}
+    </>
+  );
+}
+
+/** Where the nth line of the outline stands in the page now. */
+function placeOf(editor: Editor, nth: number): number {
+  let [place, at] = [0, 0];
+  editor.state.doc.descendants((node, pos) => {
+    if (node.type.name !== 'heading' && !placedKindOf(node.type.name)) return !node.isTextblock;
+    if (at === nth) place = pos;
+    at++;
+    return false;
+  });
+  return place;
+}
+
 function linesOf(editor: Editor): Line[] {
   const lines: Line[] = [];
   const { from } = editor.state.selection;
-  editor.state.doc.forEach((node, pos) => {
+  editor.state.doc.descendants((node, pos) => {
     const kind = node.type.name;
-    if (!['heading', 'picture', 'film', 'embed'].includes(kind)) return;
-    const frame = node.attrs['frame'] as { title: string } | null | undefined;
+    const placed = placedKindOf(kind);
+    if (kind !== 'heading' && !placed) return !node.isTextblock;
     lines.push({
-      pos,
+      nth: lines.length,
       kind,
       id: (node.attrs['id'] as string | undefined) ?? null,
       asset: (node.attrs['asset'] as string | undefined) ?? null,
-      words: node.textContent || frame?.title || kind,
+      words: node.textContent || placed?.called({ type: kind, attrs: node.attrs }) || kind,
       on: from >= pos && from < pos + node.nodeSize,
     });
+    return false;
   });
   return lines;
 }

@@ -1,18 +1,21 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
-import { listPages, readPage, readSite } from '@placard/core/contract';
+import { listPages, readPage, readSite, type Page } from '@placard/core/contract';
+import { FORMAT } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
+import { forget } from '../kit/kept.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { PageEditor } from './editor.tsx';
+import { useKeptDraft } from './keptdraft.tsx';
 
 /** Put media into a page. Without a page named, the one changed last. */
 export default function Place() {
   const { page: id } = useParams();
-  const pages = useAsk(listPages, {}, { enabled: id === undefined });
+  const pages = useAsk(listPages, { query: { limit: '1' } }, { enabled: id === undefined });
   if (id !== undefined) return <OnePage key={id} id={id} />;
   if (!pages.data) return null;
-  const [first] = pages.data;
+  const [first] = pages.data.pages;
   if (first) return <Navigate to={`/place/${first.id}`} replace />;
   return (
     <Empty title="No pages yet">
@@ -28,9 +31,10 @@ function OnePage({ id }: { id: string }) {
   const client = useQueryClient();
   const [opened, setOpened] = useState(0);
   const site = useAsk(readSite);
+  const [shown, setShown] = useState<Page>();
   // The text in the editor is the truth while it is open: it is read once and never refreshed under the writer.
-  const page = useAsk(readPage, { params: { id } }, { staleTime: 0 });
-  const [shown, setShown] = useState<typeof page.data>(undefined);
+  const page = useAsk(readPage, { params: { id } }, { staleTime: 0, enabled: shown === undefined });
+  const draft = useKeptDraft(shown);
   if (page.error && !shown) {
     return (
       <div className="p-5">
@@ -39,11 +43,44 @@ function OnePage({ id }: { id: string }) {
     );
   }
   if (page.data && !page.isFetching && !shown) setShown(page.data);
+  // Written over, it would lose what this window does not know.
+  if (shown && (shown.document.format ?? 0) > FORMAT) return <NewerPage page={shown} />;
   if (!shown || !site.data) return null;
   const openNewer = async () => {
+    await forget('page', id);
     await client.invalidateQueries({ queryKey: [readPage.path] });
     setShown(undefined);
     setOpened((count) => count + 1);
   };
-  return <PageEditor key={opened} page={shown} site={site.data} onOpenNewer={() => void openNewer()} />;
+  if (draft === undefined) return null;
+  return (
+    <PageEditor
+      key={opened}
+      page={shown}
+      draft={draft}
+      site={site.data}
+      onOpenNewer={() => void openNewer()}
+    />
+  );
+}
+
+/** A page that a newer Placard wrote than this window has loaded: looked at, not written in. */
+function NewerPage({ page }: { page: Page }) {
+  return (
+    <main className="mx-auto max-w-[620px] p-5">
+      <h1>{page.title}</h1>
+      <Notice
+        severity="warn"
+        action={
+          <button type="button" className="button button-go" onClick={() => location.reload()}>
+            Load the window anew
+          </button>
+        }
+      >
+        Placard was renewed since this window was opened, and this page has things in it that the window does
+        not know. They are kept as they are. <Link to={`/proof/${page.id}`}>Look at it in Proof</Link>, or
+        load the window anew to write in it.
+      </Notice>
+    </main>
+  );
 }

@@ -1,130 +1,68 @@
 import { NodeViewWrapper, type NodeViewProps } from '@tiptap/react';
-import type { CSSProperties } from 'react';
-import { listVersions, readAsset, readSite } from '@placard/core/contract';
-import { changesMade } from '@placard/core/prep';
-import { statement } from '@placard/core/credit';
-import { columnOf, shownWidth, type Embed, type Picture, type Position } from '@placard/core/page';
+import { useLayoutEffect, useRef } from 'react';
+import { readSite } from '@placard/core/contract';
+import type { Element } from '@placard/core/markup';
+import { blockMarkup, kindOf, pageRoom, type AnyBlock } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
-import { Player } from '../kit/player.tsx';
-import { FramePreview } from '../embed/framepreview.tsx';
-import { useTerms } from '../placard/useterms.ts';
-import { Statement } from '../placard/statement.tsx';
+import { dress, MarkupView, type Replaced } from '../kit/markup.tsx';
+import type { PlacedKind } from './kinds/kind.ts';
+import { useHeld } from './useheld.ts';
 
-/** The width and gaps of a placement on the desk; its shell floats and clears (page.css). */
-function standingStyle(position: Position, width: number, gap: number): CSSProperties {
-  switch (position) {
-    case 'beside-left':
-      return { width, margin: `4px ${gap}px ${gap}px 0` };
-    case 'beside-right':
-      return { width, margin: `4px 0 ${gap}px ${gap}px` };
-    case 'centred':
-      return { width, margin: `${gap}px auto` };
-    case 'alone-left':
-      return { width, margin: `${gap}px auto ${gap}px 0` };
-    case 'full':
-      return { margin: `${gap}px 0` };
-    case 'bleed':
-      return { margin: `${gap}px -16px` };
-  }
-}
+/** What is drawn otherwise on the desk than outside, whatever it stands in. */
+const ON_THE_DESK: Replaced = {
+  img: (_element, properties) =>
+    properties['src'] ? (
+      // Dragging a picture drags what it stands in, and it is there at once.
+      <img {...properties} alt={String(properties['alt'])} loading="eager" draggable={false} />
+    ) : (
+      <span className="block aspect-[3/2] bg-[#eee]" />
+    ),
+  // Captions that nobody asks for are not fetched here: from another address than the page's own they are refused.
+  track: (_element, properties) => <track {...properties} default={false} />,
+};
 
-/** A placed picture, film or embed, as it stands in the page being written. */
-export function PlacementView({ node, selected }: NodeViewProps) {
+/** Something placed, as it stands in the page being written: the markup that visitors get. */
+export function PlacementView({ node, kind }: NodeViewProps & { kind: PlacedKind }) {
   const site = useAsk(readSite);
+  const block = { type: node.type.name, attrs: node.attrs } as AnyBlock;
+  const { holdings, pending, error } = useHeld(kindOf(block).uses(block));
   const measures = site.data?.measures ?? [];
-  const attrs = node.attrs as Picture['attrs'] & Partial<Pick<Embed['attrs'], 'frame' | 'caption'>>;
-  const width = Math.min(shownWidth(attrs.position, attrs.measure, measures), columnOf(measures));
-  return (
-    <NodeViewWrapper
-      className="placement"
-      data-selected={selected}
-      data-drag-handle
-      style={standingStyle(attrs.position, width, attrs.gap)}
-    >
-      <figure>
-        {attrs.frame ? (
-          <>
-            <FramePreview frame={attrs.frame} asleep />
-            {attrs.caption && <figcaption>{attrs.caption}</figcaption>}
-          </>
-        ) : (
-          <HeldFigure attrs={attrs} />
-        )}
-      </figure>
-    </NodeViewWrapper>
+  const context = {
+    measures,
+    holdings,
+    language: site.data?.language ?? 'en',
+    addressOf: ({ key }: { key: string }) => key,
+    // The desk is the screen that the page lies on.
+    screen: '100cqw',
+  };
+  const figure = blockMarkup(block, context, pageRoom(measures)).find(
+    (part): part is Element => typeof part !== 'string',
   );
-}
-
-function HeldFigure({ attrs }: { attrs: Picture['attrs'] }) {
-  const { termsOf } = useTerms();
-  const asset = useAsk(readAsset, { params: { id: attrs.asset } });
-  const versions = useAsk(listVersions, { params: { id: attrs.asset } }, { enabled: Boolean(attrs.version) });
-  if (asset.error)
-    return <p className="border border-dashed border-madder p-4 text-[14px]">{asset.error.message}</p>;
-  if (!asset.data) return <span className="block aspect-[3/2] bg-[#eee]" />;
-  const { facts, placard, thumbnail } = asset.data;
-  const own = attrs.version ? versions.data?.find(({ id }) => id === attrs.version) : undefined;
-  const renditions = own?.renditions.filter(({ screen }) => screen === 'wide') ?? asset.data.renditions;
-  const { width, height } = own ?? asset.data.shown;
-  const safe = renditions.filter(({ mime }) => mime === 'image/webp' || mime === 'image/avif');
-  const shown = safe.find(({ width }) => width >= 720) ?? safe.at(-1);
-  const alt = attrs.ownAlt ?? placard.alt;
-  const caption = attrs.ownCaption ?? placard.caption;
-  const runs = statement(placard, {
-    changes: own ? changesMade(own.preparation.edits) : asset.data.shown.changes,
-    terms: termsOf(placard.licence),
+  const inner = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    // The figure itself is the editor's own element, which the words stand round.
+    const shell = inner.current?.parentElement;
+    if (shell) dress(shell, figure?.attributes.style ?? {});
   });
-  const place = attrs.credit ?? 'below';
-  const credit = runs.length > 0 && (
-    <small className="text-[12px]">
-      <Statement runs={runs} />
-    </small>
-  );
-  const media = (
-    <>
-      {facts.kind !== 'picture' ? (
-        <Player asset={asset.data} poster={shown?.url} label={alt} className="block w-full" />
-      ) : (
-        <img
-          src={shown?.url ?? thumbnail ?? ''}
-          alt={alt}
-          width={width}
-          height={height}
-          draggable={false}
-          className="block h-auto w-full"
-        />
-      )}
-    </>
-  );
-  const under = (place === 'below' || place === 'beside') && credit;
-  const words = (caption !== '' || under) && (
-    <figcaption className={place === 'beside' ? 'grow basis-[120px]' : ''}>
-      {caption}
-      {caption !== '' && under && <br />}
-      {under}
-      {place === 'list' && credit && (
-        <span className="block text-[11px] text-[#666]">Its credit stands in the list at the end.</span>
-      )}
-    </figcaption>
-  );
-  if (place === 'beside')
-    return (
-      <div className="flex flex-wrap items-end gap-2">
-        <div className="min-w-[66%] grow basis-[240px]">{media}</div>
-        {words}
-      </div>
-    );
+  const listed = kindOf(block)
+    .uses(block)
+    .some(({ credit }) => credit === 'list');
   return (
-    <>
-      <div className="relative">
-        {media}
-        {place === 'foot' && credit && (
-          <span className="absolute inset-x-0 bottom-0 bg-[rgb(0_0_0/0.75)] px-2 py-1 leading-tight text-white [&_a]:text-white">
-            {credit}
-          </span>
-        )}
-      </div>
-      {words}
-    </>
+    <NodeViewWrapper ref={inner} className="contents" data-drag-handle>
+      {figure ? (
+        <MarkupView markup={figure.children} replaced={{ ...ON_THE_DESK, ...kind.replaced?.(block) }} />
+      ) : (
+        <p
+          className={
+            error ? 'border border-dashed border-madder p-4 text-[14px]' : 'bg-[#eee] p-4 text-[14px]'
+          }
+        >
+          {error?.message ?? (pending ? 'Bringing it up …' : kind.nothing?.(block))}
+        </p>
+      )}
+      {listed && (
+        <small className="block text-[11px] text-[#666]">Its credit stands in the list at the end.</small>
+      )}
+    </NodeViewWrapper>
   );
 }

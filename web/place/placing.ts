@@ -2,15 +2,12 @@ import { NodeSelection, Selection } from '@tiptap/pm/state';
 import type { Node } from '@tiptap/pm/model';
 import type { EditorView } from '@tiptap/pm/view';
 import type { Editor, JSONContent } from '@tiptap/react';
+import { isPlacement } from '@placard/core/page';
 
 /** The placement that is selected as a whole, with its place in the document. */
 export function selectedNode(editor: Editor): { node: Node; pos: number } | null {
   const { selection } = editor.state;
-  if (
-    !(selection instanceof NodeSelection) ||
-    !['picture', 'film', 'embed'].includes(selection.node.type.name)
-  )
-    return null;
+  if (!(selection instanceof NodeSelection) || !isPlacement({ type: selection.node.type.name })) return null;
   return { node: selection.node, pos: selection.from };
 }
 

@@ -3,17 +3,15 @@ import { altAdvice } from '@placard/core/alt';
 import type { AssetDetail } from '@placard/core/contract';
 import { Refusal } from '../kit/api.ts';
 import { useSaveLabel } from '../placard/uselabel.ts';
-import type { Refused } from './useplaceasset.ts';
 
 /** Why something was not placed, and the field to fill; done, it is placed where it was meant. */
 export function RefusedPlacing({
-  refused,
+  asset,
   onDone,
 }: {
-  refused: Refused;
+  asset: AssetDetail;
   onDone: (asset: AssetDetail | null) => void;
 }) {
-  const { asset } = refused;
   const [alt, setAlt] = useState('');
   const [decorative, setDecorative] = useState(false);
   const [says, setSays] = useState<string | null>(null);

@@ -2,18 +2,20 @@ import type { Editor } from '@tiptap/react';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { readAsset, type Site } from '@placard/core/contract';
+import { columnOf } from '@placard/core/geometry';
 import {
-  columnOf,
   CREDIT_PLACES,
+  pageRoom,
   POSITIONS,
-  shownWidth,
+  shownIn,
+  standingIn,
   type CreditPlace,
   type Position,
 } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
 import { inCount } from '../kit/words.ts';
 import { Field } from '../placard/field.tsx';
-import type { SelectedPlacement } from './editor.tsx';
+import type { SelectedPlacement } from './selectedplacement.ts';
 import { moveSelected } from './placing.ts';
 
 const NAMES: Record<Position, string> = {
@@ -53,7 +55,10 @@ export function StandingPanel({
   );
   const column = columnOf(site.measures);
   const measures = site.measures.filter(({ width }) => width <= column);
-  const shown = shownWidth(selected.position as Position, selected.measure, site.measures);
+  const room = pageRoom(site.measures);
+  const { position, measure, gap } = selected;
+  const standing = standingIn(room, { position: position as Position, measure, gap }, site.measures);
+  const shown = shownIn(room, standing).width;
   const pixels = asset.data?.facts.kind === 'picture' ? asset.data.shown.width : null;
   const soft = pixels !== null && pixels < shown;
   const alone = selected.position === 'full' || selected.position === 'bleed';
@@ -150,7 +155,7 @@ export function StandingPanel({
             value={selected.credit}
             onChange={(event) => set({ credit: event.target.value })}
           >
-            {CREDIT_PLACES.map((place) => (
+            {CREDIT_PLACES.filter((place) => place !== 'foot' || selected.type === 'picture').map((place) => (
               <option key={place} value={place}>
                 {CREDITS[place]}
               </option>

@@ -1,7 +1,9 @@
-import type { Editor, EditorEvents } from '@tiptap/react';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Editor } from '@tiptap/react';
+import { useCallback, useEffect, useState } from 'react';
+import { useLatest } from '../kit/uselatest.ts';
 import { acceptWhenRead } from '../gather/acceptwhenread.ts';
 import { uploads } from '../gather/uploads.ts';
+import { keepPlace, takePlace } from './pending.ts';
 
 /** A file dropped into a page, on its way there. */
 export interface Dropping {
@@ -23,17 +25,6 @@ export function useDropFiles(
 ) {
   const [dropping, setDropping] = useState<Dropping[]>([]);
   const [ready, setReady] = useState<{ asset: string; key: string }[]>([]);
-  /** Where each was dropped, kept true while the words move. */
-  const places = useRef(new Map<string, number>());
-  useEffect(() => {
-    const follow = ({ transaction }: EditorEvents['transaction']) => {
-      for (const [key, at] of places.current) places.current.set(key, transaction.mapping.map(at));
-    };
-    editor.on('transaction', follow);
-    return () => {
-      editor.off('transaction', follow);
-    };
-  }, [editor]);
   const say = useCallback(
     (key: string, says: string | null) =>
       setDropping((before) =>
@@ -57,22 +48,20 @@ export function useDropFiles(
             (error: unknown) => say(key, error instanceof Error ? error.message : String(error)),
           );
         });
-        places.current.set(key, at);
+        keepPlace(editor, key, at);
         setDropping((before) => [...before, { key, fileName: file.name, says: null }]);
       }
     },
-    [section, say],
+    [editor, section, say],
   );
 
-  const placing = useRef(place);
-  placing.current = place;
+  const placing = useLatest(place);
   useEffect(() => {
     const [next, ...rest] = ready;
     if (!next || asking) return;
     setReady(rest);
-    placing.current(next.asset, places.current.get(next.key) ?? 0);
-    places.current.delete(next.key);
-  }, [ready, asking]);
+    placing.current(next.asset, takePlace(editor, next.key) ?? 0);
+  }, [editor, ready, asking, placing]);
 
   return { dropping, drop, dismiss: (key: string) => say(key, null) };
 }

@@ -2,16 +2,31 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { listPages, proofPage, readPage, readStages, savePage, type Page } from '@placard/core/contract';
 import type { PageDocument } from '@placard/core/page';
-import type { Finding } from '@placard/core/proof';
-import { call, Refusal } from '../kit/api.ts';
+import type * as v from 'valibot';
+import { call, mayPass, Refusal } from '../kit/api.ts';
 import { keyOf } from '../kit/asking.ts';
+import { forget, keep } from '../kit/kept.ts';
+import { newPlacementId } from './placementid.ts';
+import { leaving } from './leaving.ts';
 
 const PAUSE = 800;
-const RETRY = 4000;
+const RETRY = 3000;
+/** How long after the last key it is kept in this browser. */
+const KEEP = 250;
+
+type Proofed = v.InferOutput<typeof proofPage.answer>;
 
 export interface Draft {
   title: string;
   document: PageDocument;
+}
+
+/** A draft as this browser keeps it until the server has it. */
+export interface KeptDraft extends Draft {
+  /** The version it was written on. */
+  version: number;
+  /** When it was last written on (ISO 8601). */
+  at: string;
 }
 
 export type SaveState =
@@ -20,77 +35,128 @@ export type SaveState =
   | { kind: 'refused'; says: string }
   | { kind: 'conflict'; says: string };
 
+/** One save, by an id of its own: sent again, it is the same one. */
+interface Save {
+  id: string;
+  draft: Draft;
+}
+
 /**
- * Saves a page by itself when the writer pauses, one save at a time. After somebody else's save it
- * stops and leaves the choice to the writer; while the connection is gone it tries again.
+ * Saves a page by itself when the writer pauses, one save at a time, and keeps in this browser what the server does
+ * not have yet. After somebody else's save it stops and leaves the choice to the writer; while the connection is gone
+ * it tries again.
  */
 export function useAutosave(page: Page) {
   const client = useQueryClient();
   const [state, setState] = useState<SaveState>({ kind: 'saved', at: page.changedAt });
-  const [findings, setFindings] = useState<Finding[] | null>(null);
   const version = useRef(page.version);
-  const waiting = useRef<Draft | null>(null);
+  /** What is to be saved, asked for only when it is: writing it down takes longer than a key may. */
+  const waiting = useRef<(() => Draft) | null>(null);
+  const keeping = useRef<ReturnType<typeof setTimeout>>(undefined);
+  /** Sent, with no answer that says what became of it. */
+  const unsure = useRef<Save | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const running = useRef<Promise<void> | null>(null);
+  const running = useRef<Promise<void>>(Promise.resolve());
   const stopped = useRef(false);
 
   const save = useCallback((): Promise<void> => {
-    const once = async () => {
-      const draft = waiting.current;
-      if (!draft || stopped.current) return;
-      waiting.current = null;
-      try {
-        const saved = await call(savePage, {
-          params: { id: page.id },
-          body: { version: version.current, ...draft },
-        });
-        version.current = saved.version;
-        setFindings(saved.findings);
-        client.setQueryData<Page>(
-          keyOf(readPage, { id: page.id }),
-          (before) => before && { ...before, ...draft, version: saved.version, changedAt: saved.changedAt },
-        );
-        for (const { path } of [listPages, readStages, proofPage])
-          void client.invalidateQueries({ queryKey: [path] });
-        if (!waiting.current) setState({ kind: 'saved', at: saved.changedAt });
-      } catch (error) {
-        if (!(error instanceof Refusal)) throw error;
-        waiting.current ??= draft;
-        if (error.status === 409) {
-          stopped.current = true;
-          setState({ kind: 'conflict', says: error.message });
-          return;
-        }
-        setState({ kind: 'refused', says: error.message });
-        if (error.status === 0 || error.status >= 500) timer.current = setTimeout(() => void save(), RETRY);
+    const send = async ({ id, draft }: Save) => {
+      const saved = await call(savePage, {
+        params: { id: page.id },
+        body: { version: version.current, save: id, ...draft },
+      });
+      version.current = saved.version;
+      client.setQueryData<Proofed>(
+        keyOf(proofPage, { id: page.id }),
+        (before) => before && { ...before, findings: saved.findings },
+      );
+      client.setQueryData<Page>(
+        keyOf(readPage, { id: page.id }),
+        (before) => before && { ...before, ...draft, version: saved.version, changedAt: saved.changedAt },
+      );
+      if (!waiting.current) {
+        clearTimeout(keeping.current);
+        await forget('page', page.id);
+        setState({ kind: 'saved', at: saved.changedAt });
       }
     };
-    running.current = (running.current ?? Promise.resolve()).then(once);
+    const once = async () => {
+      if (stopped.current) return;
+      let next = unsure.current;
+      if (!next && waiting.current) {
+        next = { id: newPlacementId(), draft: waiting.current() };
+        waiting.current = null;
+      }
+      if (!next) return;
+      unsure.current = next;
+      try {
+        await send(next);
+        unsure.current = null;
+        // What was found came with the answer; the page's other windows, and its proof here, are told of it.
+        for (const { path } of [listPages, readStages]) void client.invalidateQueries({ queryKey: [path] });
+        // What was written while an earlier save was unsure comes now.
+        if (waiting.current) timer.current = setTimeout(() => void save(), PAUSE);
+      } catch (error) {
+        const refusal = error instanceof Refusal ? error : new Refusal(0, {});
+        const again = mayPass(refusal);
+        if (!again) {
+          unsure.current = null;
+          const { draft } = next;
+          waiting.current ??= () => draft;
+        }
+        if (refusal.status === 409) {
+          stopped.current = true;
+          setState({ kind: 'conflict', says: refusal.message });
+          return;
+        }
+        setState({ kind: 'refused', says: refusal.message });
+        clearTimeout(timer.current);
+        if (again) timer.current = setTimeout(() => void save(), RETRY);
+      }
+    };
+    running.current = running.current.then(once, once);
     return running.current;
   }, [client, page.id]);
 
+  const keepNow = useCallback(() => {
+    clearTimeout(keeping.current);
+    if (!waiting.current) return;
+    const what: KeptDraft = {
+      ...waiting.current(),
+      version: version.current,
+      at: new Date().toISOString(),
+    };
+    void keep('page', page.id, what);
+  }, [page.id]);
+
   const write = useCallback(
-    (draft: Draft) => {
+    (draft: () => Draft) => {
       waiting.current = draft;
+      clearTimeout(keeping.current);
+      keeping.current = setTimeout(keepNow, KEEP);
       if (stopped.current) return;
       setState({ kind: 'writing' });
       clearTimeout(timer.current);
       timer.current = setTimeout(() => void save(), PAUSE);
     },
-    [save],
+    [keepNow, save],
   );
 
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
-      if (waiting.current || stopped.current) event.preventDefault();
+      if (waiting.current || unsure.current || stopped.current) event.preventDefault();
     };
     addEventListener('beforeunload', warn);
+    addEventListener('pagehide', keepNow);
     return () => {
       removeEventListener('beforeunload', warn);
+      removeEventListener('pagehide', keepNow);
+      keepNow();
       clearTimeout(timer.current);
-      void save();
+      // Whoever looks at the page next waits for what was just written in it.
+      leaving.wait(page.id, save());
     };
-  }, [save]);
+  }, [page.id, keepNow, save]);
 
-  return { state, findings, write, flush: save };
+  return { state, write, flush: save };
 }

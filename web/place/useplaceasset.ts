@@ -5,21 +5,18 @@ import { readAsset, type AssetDetail, type Site } from '@placard/core/contract';
 import { call } from '../kit/api.ts';
 import { keyOf } from '../kit/asking.ts';
 import { useSelection } from '../shell/selection.tsx';
-import { heldBlock } from './nodes.ts';
+import { heldBlock } from './newblocks.ts';
+import { keepPlace, takePlace } from './pending.ts';
 import { insertAt } from './placing.ts';
 
-/** A placing that was refused because nobody has said what the thing shows. */
-export interface Refused {
-  asset: AssetDetail;
-  at: number | null;
-}
+/** Where somebody chose to put the next thing; and where one waits for its alt text. */
+const [CHOSEN, REFUSED] = ['chosen', 'refused'];
 
 /** Places assets in the page, and refuses those without alt text until they have it. */
 export function usePlaceAsset(editor: Editor, site: Site) {
   const client = useQueryClient();
   const { select } = useSelection();
-  const [refused, setRefused] = useState<Refused | null>(null);
-  const [at, choose] = useState<number | null>(null);
+  const [refused, setRefused] = useState<AssetDetail | null>(null);
 
   const put = useCallback(
     (asset: AssetDetail, where: number | null) => {
@@ -29,7 +26,6 @@ export function usePlaceAsset(editor: Editor, site: Site) {
         heldBlock(asset.facts.kind === 'picture' ? 'picture' : 'film', asset.id, measure),
         where,
       );
-      choose(null);
       setRefused(null);
     },
     [editor, site],
@@ -37,6 +33,10 @@ export function usePlaceAsset(editor: Editor, site: Site) {
 
   const place = useCallback(
     (id: string, where: number | null) => {
+      // Kept true while the asset is asked for and the words go on.
+      const name = `place ${id}`;
+      const at = where ?? takePlace(editor, CHOSEN);
+      if (at !== null) keepPlace(editor, name, at);
       const found = async () => {
         const asset = await client.fetchQuery({
           queryKey: keyOf(readAsset, { id }),
@@ -44,17 +44,29 @@ export function usePlaceAsset(editor: Editor, site: Site) {
           staleTime: 0,
         });
         select(id);
-        if (asset.placard.alt === '' && !asset.placard.decorative) setRefused({ asset, at: where ?? at });
-        else put(asset, where ?? at);
+        const now = takePlace(editor, name);
+        if (asset.placard.alt !== '' || asset.placard.decorative) return put(asset, now);
+        takePlace(editor, REFUSED);
+        if (now !== null) keepPlace(editor, REFUSED, now);
+        setRefused(asset);
       };
       void found();
     },
-    [client, select, put, at],
+    [client, editor, select, put],
   );
 
+  const choose = useCallback((at: number) => keepPlace(editor, CHOSEN, at), [editor]);
+  const chosen = useCallback(() => takePlace(editor, CHOSEN), [editor]);
   const settle = useCallback(
-    (asset: AssetDetail | null) => (asset && refused ? put(asset, refused.at) : setRefused(null)),
-    [put, refused],
+    (asset: AssetDetail | null) => {
+      const at = takePlace(editor, REFUSED);
+      if (asset) put(asset, at);
+      else setRefused(null);
+    },
+    [editor, put],
   );
-  return useMemo(() => ({ place, at, choose, refused, settle }), [place, at, refused, settle]);
+  return useMemo(
+    () => ({ place, choose, chosen, refused, settle }),
+    [place, choose, chosen, refused, settle],
+  );
 }

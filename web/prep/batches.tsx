@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { cancelBatch, listBatches, retryBatch, type Batch } from '@placard/core/contract';
-import { useAsk, useDo } from '../kit/asking.ts';
+import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Bar, Progress } from '../kit/bar.tsx';
 import { Notice } from '../kit/notice.tsx';
 import { ago, inBytes, inTime, plural } from '../kit/words.ts';
@@ -8,7 +8,8 @@ import { ago, inBytes, inTime, plural } from '../kit/words.ts';
 /** The batches of the last days: how far each is, what it saved, what failed and why. */
 export function Batches({ mayWrite }: { mayWrite: boolean }) {
   const batches = useAsk(listBatches);
-  if (batches.error) return <Notice severity="stop">{batches.error.message}</Notice>;
+  const refused = refusalOf(batches);
+  if (refused) return <Notice severity="stop">{refused.message}</Notice>;
   return (
     <section aria-label="Batches" className="space-y-3">
       {batches.data?.map((batch) => (

@@ -19,7 +19,7 @@ import {
   type Edit,
   type Tone,
 } from '@placard/core/prep';
-import { useAsk, useDo } from '../kit/asking.ts';
+import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { inPixels } from '../kit/words.ts';
 import { CropArea, FocalDot } from './croparea.tsx';
@@ -54,7 +54,8 @@ export function PictureEditor({ asset, site, versions, mayWrite, place }: Pictur
     versions.find(({ standing }) => standing === 'next') ??
     versions.find(({ standing }) => standing === 'current');
   const opened = useAsk(openForPrep, { params: { id: asset.id } }, { staleTime: Number.POSITIVE_INFINITY });
-  if (opened.error) return <Notice severity="stop">{opened.error.message}</Notice>;
+  const refused = refusalOf(opened);
+  if (refused) return <Notice severity="stop">{refused.message}</Notice>;
   if (!opened.data || !current) return <div className="min-h-[400px]" aria-busy="true" />;
   return (
     <Workbench

@@ -162,7 +162,9 @@ function Ladder({ asset }: { asset: AssetDetail }) {
     <>
       <Progressing asset={asset} />
       {facts.kind === 'sound' ? (
-        <p className="text-soft">A sound has no renditions; it is played as it came.</p>
+        <p className="text-soft">
+          A sound is played as it came, with its label in it and nothing else that it said.
+        </p>
       ) : (
         modern.length > 0 && (
           <>

@@ -1,12 +1,14 @@
 import { useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { listPages, proofPage, readPage } from '@placard/core/contract';
-import type { Finding } from '@placard/core/proof';
 import { PREVIEW_SANDBOX } from '../embed/framepreview.tsx';
-import { useAsk } from '../kit/asking.ts';
+import { refusalOf, useAsk } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
-import { inBytes, plural } from '../kit/words.ts';
+import { useTitle } from '../kit/usetitle.ts';
+import { inBytes } from '../kit/words.ts';
+import { leaving } from '../place/leaving.ts';
 import { PageChoice } from '../pages/pagechoice.tsx';
+import { Findings } from './findings.tsx';
 
 const DESK = 1280;
 const PHONE = 390;
@@ -14,9 +16,9 @@ const PHONE = 390;
 /** The page as visitors see it, at desk and phone width side by side, with what was found in it. */
 export default function Proof() {
   const { page: id } = useParams();
-  const pages = useAsk(listPages);
+  const pages = useAsk(listPages, { query: { limit: '1' } });
   if (id === undefined) {
-    const [first] = pages.data ?? [];
+    const [first] = pages.data?.pages ?? [];
     if (pages.isSuccess && !first)
       return <Empty title="No pages yet">A page is looked at here before it goes out.</Empty>;
     return first ? <Navigate to={`/proof/${first.id}`} replace /> : null;
@@ -26,11 +28,13 @@ export default function Proof() {
 
 function OneProof({ id }: { id: string }) {
   const page = useAsk(readPage, { params: { id } });
-  const proof = useAsk(proofPage, { params: { id } });
-  if (proof.error)
+  useTitle(page.data?.title, 'Proof');
+  const proof = useAsk(proofPage, { params: { id } }, { staleTime: 0, after: () => leaving.over(id) });
+  const refused = refusalOf(proof);
+  if (refused)
     return (
       <div className="p-5">
-        <Notice severity="stop">{proof.error.message}</Notice>
+        <Notice severity="stop">{refused.message}</Notice>
       </div>
     );
   const weight = (viewport: number) =>
@@ -118,43 +122,6 @@ function Screen({
           />
         )}
       </div>
-    </section>
-  );
-}
-
-/** What was found in a page, the gravest first. */
-export function Findings({ findings, pageId }: { findings: Finding[]; pageId: string }) {
-  const order = { stop: 0, warn: 1, note: 2 };
-  const sorted = [...findings].sort((a, b) => order[a.severity] - order[b.severity]);
-  const stops = findings.filter(({ severity }) => severity === 'stop').length;
-  return (
-    <section aria-label="Findings" className="wall-label">
-      <h2 className="mb-1 text-[18px]">
-        {findings.length === 0 ? 'Nothing found' : plural(findings.length, 'finding')}
-      </h2>
-      {findings.length === 0 ? (
-        <p className="text-spruce">
-          Every picture has its words and its credit, and nothing is soft or heavy.
-        </p>
-      ) : (
-        <p className="caption">
-          {stops > 0
-            ? `${plural(stops, 'thing')} to mend before it goes out`
-            : 'Nothing keeps it from going out.'}
-        </p>
-      )}
-      <div className="mt-2">
-        {sorted.map(({ rule, severity, says, remedy, where }) => (
-          <Notice key={`${rule} ${where}`} severity={severity}>
-            {says} <span className="text-soft">{remedy}</span>
-          </Notice>
-        ))}
-      </div>
-      {findings.length > 0 && (
-        <Link className="button mt-3" to={`/place/${pageId}`}>
-          Mend it in the page
-        </Link>
-      )}
     </section>
   );
 }

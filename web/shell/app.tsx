@@ -1,10 +1,13 @@
-import { lazy, Suspense } from 'react';
+import { lazy } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
-import { useMe } from '../kit/asking.ts';
+import { refusalOf, useMe } from '../kit/asking.ts';
+import { keepFor } from '../kit/kept.ts';
 import { Frame } from './frame.tsx';
+import { Screen } from './screen.tsx';
 import { SelectionProvider } from './selection.tsx';
 import { SignIn } from './signin.tsx';
 import { useTheme } from './theme.ts';
+import { useKeepFocus } from './usekeepfocus.ts';
 
 const Gather = lazy(() => import('../gather/gather.tsx'));
 const Prep = lazy(() => import('../prep/prep.tsx'));
@@ -24,12 +27,14 @@ const Pages = lazy(() => import('../pages/pages.tsx'));
 export function App() {
   const [theme, chooseTheme] = useTheme();
   const me = useMe();
+  useKeepFocus();
   if (me.isPending) return null;
-  if (me.error && me.error.status !== 401) {
+  const refused = refusalOf(me);
+  if (refused && refused.status !== 401) {
     return (
       <main className="grid h-full place-content-center gap-3 text-center">
         <h1>Placard cannot be reached</h1>
-        <p>{me.error.message}</p>
+        <p>{refused.message}</p>
         <button type="button" className="button mx-auto" onClick={() => void me.refetch()}>
           Try again
         </button>
@@ -37,25 +42,31 @@ export function App() {
     );
   }
   if (!me.data) return <SignIn onSignedIn={() => void me.refetch()} />;
-  const screen = (element: React.ReactNode) => <Suspense fallback={null}>{element}</Suspense>;
+  keepFor(me.data.id);
   return (
     <SelectionProvider>
       <Routes>
         <Route element={<Frame me={me.data} theme={theme} chooseTheme={chooseTheme} />}>
           <Route path="/" element={<Navigate to="/gather" replace />} />
-          <Route path="/gather" element={screen(<Gather />)} />
-          <Route path="/prep/many" element={screen(<Many />)} />
-          <Route path="/prep/:asset?" element={screen(<Prep />)} />
-          <Route path="/label/ending" element={screen(<EndingList />)} />
-          <Route path="/label/terms" element={screen(<TermsList />)} />
-          <Route path="/label/spreadsheet/:sheet?" element={screen(<Spreadsheet />)} />
-          <Route path="/label/:asset?" element={screen(<Label />)} />
-          <Route path="/place/:page?" element={screen(<Place />)} />
-          <Route path="/proof/:page?" element={screen(<Proof />)} />
-          <Route path="/hand-off/:page?" element={screen(<HandOff />)} />
-          <Route path="/holdings/names" element={screen(<Names />)} />
-          <Route path="/holdings" element={screen(<Holdings />)} />
-          <Route path="/pages" element={screen(<Pages />)} />
+          <Route path="/gather" element={<Screen key="Gather" title="Gather" of={Gather} />} />
+          <Route path="/prep/many" element={<Screen key="Many" title="Prepare many" of={Many} />} />
+          <Route path="/prep/:asset?" element={<Screen key="Prep" title="Prep" of={Prep} />} />
+          <Route
+            path="/label/ending"
+            element={<Screen key="EndingList" title="Running out" of={EndingList} />}
+          />
+          <Route path="/label/terms" element={<Screen key="TermsList" title="Terms" of={TermsList} />} />
+          <Route
+            path="/label/spreadsheet/:sheet?"
+            element={<Screen key="Spreadsheet" title="Spreadsheet" of={Spreadsheet} />}
+          />
+          <Route path="/label/:asset?" element={<Screen key="Label" title="Label" of={Label} />} />
+          <Route path="/place/:page?" element={<Screen key="Place" title="Place" of={Place} />} />
+          <Route path="/proof/:page?" element={<Screen key="Proof" title="Proof" of={Proof} />} />
+          <Route path="/hand-off/:page?" element={<Screen key="HandOff" title="Hand off" of={HandOff} />} />
+          <Route path="/holdings/names" element={<Screen key="Names" title="Names" of={Names} />} />
+          <Route path="/holdings" element={<Screen key="Holdings" title="Holdings" of={Holdings} />} />
+          <Route path="/pages" element={<Screen key="Pages" title="Pages" of={Pages} />} />
           <Route path="*" element={<Navigate to="/gather" replace />} />
         </Route>
       </Routes>

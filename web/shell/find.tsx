@@ -28,7 +28,7 @@ export default function Find({ onClose }: { onClose: () => void }) {
   const [words, setWords] = useState('');
   const navigate = useNavigate();
   const { select } = useSelection();
-  const pages = useAsk(listPages);
+  const pages = useAsk(listPages, { query: { words, limit: '12' } }, { placeholderData: (before) => before });
   const assets = useAsk(
     listAssets,
     { query: { words, limit: '12' } },
@@ -72,10 +72,10 @@ export default function Find({ onClose }: { onClose: () => void }) {
             ))}
           </Command.Group>
           <Command.Group heading="Pages" className={group}>
-            {pages.data?.map((page) => (
+            {pages.data?.pages.map((page) => (
               <Command.Item
                 key={page.id}
-                value={`${page.title} ${page.id}`}
+                value={`${page.title} ${page.slug} ${page.id}`}
                 onSelect={() => go(`/place/${page.id}`)}
                 className={item}
               >

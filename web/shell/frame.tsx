@@ -7,9 +7,11 @@ import { readSite, type Person } from '@placard/core/contract';
 import { useAsk, useServerEvents } from '../kit/asking.ts';
 import { DropAnywhere } from '../gather/dropanywhere.tsx';
 import { JobsUnderWay } from './jobs.tsx';
+import { Beside } from './screen.tsx';
 import { useSelection } from './selection.tsx';
 import { StageRule } from './stagerule.tsx';
 import { Tray } from './tray.tsx';
+import { useResend } from './useresend.ts';
 
 const loadFind = () => import('./find.tsx');
 const Find = lazy(loadFind);
@@ -23,12 +25,13 @@ interface FrameProps {
 /** What stands round every screen: title bar, stage rule, foot with the tray. */
 export function Frame({ me, theme, chooseTheme }: FrameProps) {
   useServerEvents();
+  useResend();
   const site = useAsk(readSite, {}, { staleTime: 60_000 });
   const { trayOpen, openTray } = useSelection();
   const [finding, setFinding] = useState(false);
   useEffect(() => {
     // Fetched ahead, so that what is typed right after the shortcut is not lost.
-    void loadFind();
+    loadFind().catch(() => undefined);
     const listen = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
         event.preventDefault();
@@ -39,7 +42,7 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
     return () => removeEventListener('keydown', listen);
   }, []);
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[40px_56px_minmax(0,1fr)_auto_34px]">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[40px_56px_minmax(min(280px,80vh),1fr)_auto_34px] overflow-x-hidden overflow-y-auto">
       <header className="flex items-center gap-4 bg-paper px-5">
         <Link to="/gather" className="flex items-center gap-2.5 font-serif text-[18px] font-semibold">
           <img src="/mark.svg" alt="" className="h-[19px]" /> Placard
@@ -87,9 +90,11 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
         <span id="foot-right" className="ml-auto flex gap-5" />
       </footer>
       {finding && (
-        <Suspense fallback={null}>
-          <Find onClose={() => setFinding(false)} />
-        </Suspense>
+        <Beside>
+          <Suspense fallback={null}>
+            <Find onClose={() => setFinding(false)} />
+          </Suspense>
+        </Beside>
       )}
     </div>
   );

@@ -1,6 +1,7 @@
 import { useState, type FormEvent } from 'react';
 import { listSampleAccounts, type Role } from '@placard/core/contract';
 import { useAsk } from '../kit/asking.ts';
+import { useTitle } from '../kit/usetitle.ts';
 
 const DUTIES: Record<Role, string> = {
   editor: 'gathers, prepares, labels and places',
@@ -23,6 +24,7 @@ async function signIn(email: string, password: string): Promise<string | null> {
 
 /** The sign-in page; the demo offers its sample accounts here. */
 export function SignIn({ onSignedIn }: { onSignedIn: () => void }) {
+  useTitle('Sign in');
   const accounts = useAsk(listSampleAccounts);
   const [says, setSays] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);

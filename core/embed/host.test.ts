@@ -1,0 +1,52 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { frameSources, isHostName } from './host.ts';
+import { FrameSchema } from './frame.ts';
+import { unpack } from './unpack.ts';
+import * as v from 'valibot';
+
+describe('the host of a frame', () => {
+  it.each([
+    'https://a;script-src/',
+    'https://*/',
+    'https://*.example/',
+    "https://'self'/",
+    'https://a,b/',
+    'https://a$b/',
+    'https://a_b!/',
+    'https://-a/',
+  ])('is not %s, which would write itself into a policy', (src) => {
+    const { html, frame, csp, dropped } = unpack(`<iframe src="${src}" title="t"></iframe>`);
+    expect([html, frame, csp]).toEqual(['', null, {}]);
+    expect(dropped[0]?.why).toMatch(/not a (name that a host can have|complete web address)/);
+    expect(
+      v.is(FrameSchema, {
+        src,
+        title: 't',
+        shape: { kind: 'height', height: 9 },
+        sandbox: [],
+        permissions: [],
+      }),
+    ).toBe(false);
+    expect(frameSources([{ src }])).toEqual([]);
+  });
+
+  it.each(['lanternreel.example', 'xn--bcher-kva.example', '127.0.0.1', '[2a00:1450::1]', 'a.b-c.example.'])(
+    'is %s',
+    (hostname) => {
+      expect(isHostName(hostname)).toBe(true);
+      expect(frameSources([{ src: `https://${hostname}:8443/x?y=1;z` }])).toEqual([
+        `https://${hostname}:8443`,
+      ]);
+    },
+  );
+
+  it('never brings more than its own source into a policy, whatever it is', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 30 }), (host) => {
+        for (const source of frameSources([{ src: `https://${host}/` }]))
+          expect(source).toMatch(/^https:\/\/[a-z0-9.:[\]-]+$/);
+      }),
+    );
+  });
+});

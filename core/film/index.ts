@@ -1,0 +1,1 @@
+export { whyMayNotPlay } from './plays.ts';

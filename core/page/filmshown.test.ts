@@ -1,0 +1,88 @@
+import * as v from 'valibot';
+import { describe, expect, it } from 'vitest';
+import { PageDocumentSchema } from './document.ts';
+import { filmAsLink, filmAsPlayer, filmAsStill, filmDetails } from './filmshown.ts';
+import { renderDocument } from './render.ts';
+import type { HeldAsset } from './held.ts';
+import { BLANK_PLACARD } from '../credit/placard.ts';
+
+const film = {
+  title: 'A night & a day',
+  owner: 'Ilse Varga',
+  seconds: 68,
+  page: 'https://films.example/film/1',
+  frame: {
+    src: 'https://films.example/player/1',
+    title: 'A night & a day',
+    shape: { kind: 'ratio' as const, width: 1280, height: 720 },
+    sandbox: [],
+    permissions: [],
+  },
+};
+const wish = { id: 'p-film-one', measure: 'column', details: true };
+const still: HeldAsset = {
+  id: 'asset-still',
+  kind: 'picture',
+  placard: { ...BLANK_PLACARD, alt: 'Stars', licence: 'own' },
+  width: 1280,
+  height: 720,
+  duration: null,
+  file: null,
+  sources: [{ width: 720, height: 405, mime: 'image/jpeg', bytes: 1, key: 'still.jpg' }],
+  tracks: [],
+};
+const render = (block: ReturnType<typeof filmAsLink>) =>
+  renderDocument(
+    { type: 'doc', content: [block] },
+    {
+      measures: [{ id: 'column', name: 'column', width: 720 }],
+      holdings: new Map([[still.id, still]]),
+      addressOf: ({ key }) => key,
+    },
+  );
+
+describe('a film on a host', () => {
+  it('stands as a player, with its details under it', () => {
+    const html = render(filmAsPlayer(film, wish));
+    expect(html).toContain('<iframe src="https://films.example/player/1"');
+    expect(html).toContain('<figcaption>A night &amp; a day, by Ilse Varga, 1:08</figcaption>');
+    expect(render(filmAsPlayer(film, { ...wish, details: false }))).not.toContain('figcaption');
+  });
+
+  it('stands as a still that opens the player', () => {
+    const html = render(filmAsStill(film, still.id, wish));
+    expect(html).toContain('<a href="https://films.example/player/1"><img src="still.jpg"');
+    expect(html).toContain('alt="Play the film “A night &amp; a day”"');
+    expect(html).toContain('A night &amp; a day, by Ilse Varga, 1:08');
+    expect(html).not.toContain('<iframe');
+  });
+
+  it('stands as a plain link', () => {
+    expect(render(filmAsLink(film, wish))).toBe(
+      '<p><a href="https://films.example/film/1">A night &amp; a day</a> (film by Ilse Varga, 1:08)</p>',
+    );
+    expect(render(filmAsLink(film, { details: false }))).not.toContain('Ilse');
+  });
+
+  it('is a block that a page may contain, each way', () => {
+    const content = [filmAsPlayer(film, wish), filmAsStill(film, still.id, wish), filmAsLink(film, wish)];
+    expect(v.is(PageDocumentSchema, { type: 'doc', content })).toBe(true);
+  });
+
+  it.each([
+    ['javascript:alert(1)', false],
+    ['https://films.example/player/1', true],
+    ['/visit', true],
+  ])('a picture may link to %s: %s', (linksTo, allowed) => {
+    const block = filmAsStill({ ...film, frame: { ...film.frame, src: linksTo } }, still.id, wish);
+    expect(v.is(PageDocumentSchema, { type: 'doc', content: [block] })).toBe(allowed);
+  });
+
+  it.each([
+    [{ owner: '', seconds: 0 }, ''],
+    [{ owner: 'A', seconds: 0 }, 'by A'],
+    [{ owner: '', seconds: 3599.6 }, '60:00'],
+  ])('%j reads “%s”', (facts, words) => {
+    expect(filmDetails(facts)).toBe(words);
+  });
+});

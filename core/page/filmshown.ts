@@ -1,0 +1,90 @@
+import type { Frame } from '../embed/frame.ts';
+import type { Block } from './kinds/index.ts';
+
+/** How a film on a host stands in a page. */
+export const FILM_SHOWN = ['player', 'still', 'link'] as const;
+export type FilmShown = (typeof FILM_SHOWN)[number];
+
+/** What is known of a film on a host. */
+export interface FilmFacts {
+  title: string;
+  owner: string;
+  /** Its length; 0 where nobody says. */
+  seconds: number;
+  /** Its page on the host. */
+  page: string;
+  frame: Frame;
+}
+
+interface FilmWish {
+  id: string;
+  measure: string;
+  /** With the owner and the length beside it. */
+  details: boolean;
+}
+
+/** The owner and the length in words; empty where neither is known. */
+export function filmDetails({ owner, seconds }: Pick<FilmFacts, 'owner' | 'seconds'>): string {
+  const whole = Math.round(seconds);
+  const length = whole > 0 ? `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}` : '';
+  return [owner === '' ? '' : `by ${owner}`, length].filter(Boolean).join(', ');
+}
+
+const knownOf = ({ title, owner, seconds, page }: FilmFacts) => ({
+  title: title.slice(0, 500),
+  owner: owner.slice(0, 300),
+  seconds,
+  page,
+});
+
+/** The player itself, in the page. */
+export function filmAsPlayer(film: FilmFacts, { id, measure, details }: FilmWish): Block {
+  const caption = details ? [film.title, filmDetails(film)].filter(Boolean).join(', ') : '';
+  return {
+    type: 'embed',
+    attrs: {
+      id,
+      position: 'centred',
+      measure,
+      gap: 20,
+      frame: film.frame,
+      caption: caption.slice(0, 500),
+      film: knownOf(film),
+    },
+  };
+}
+
+/** A still, held here as an asset, that opens the player: nothing is asked of the host before a visitor wants it. */
+export function filmAsStill(film: FilmFacts, still: string, { id, measure, details }: FilmWish): Block {
+  const about = filmDetails(film);
+  return {
+    type: 'picture',
+    attrs: {
+      id,
+      position: 'centred',
+      measure,
+      gap: 20,
+      asset: still,
+      ownAlt: `Play the film “${film.title}”`.slice(0, 1000),
+      ownCaption: details ? [film.title, about].filter(Boolean).join(', ').slice(0, 2000) : null,
+      linksTo: film.frame.src,
+      film: knownOf(film),
+    },
+  };
+}
+
+/** A plain link to the film's page, in a paragraph of its own. */
+export function filmAsLink(film: FilmFacts, { details }: Pick<FilmWish, 'details'>): Block {
+  const about = filmDetails(film);
+  return {
+    type: 'paragraph',
+    content: [
+      {
+        type: 'text',
+        text: film.title || 'A film',
+        marks: [{ type: 'link', attrs: { href: film.page } }],
+      },
+      ...(details && about ? [{ type: 'text' as const, text: ` (film ${about})` }] : []),
+    ],
+  };
+}

@@ -1,0 +1,23 @@
+import * as v from 'valibot';
+import { element } from '../../markup/index.ts';
+import { kind, type Kind } from './kind.ts';
+import type { ListItem } from './listitem.ts';
+
+/** A list in no order. */
+export interface BulletList {
+  type: 'bulletList';
+  content: ListItem[];
+}
+
+export const bulletList: Kind<BulletList> = kind<BulletList>({
+  type: 'bulletList',
+  group: 'words',
+  schema: (schemaOf) =>
+    v.object({
+      type: v.literal('bulletList'),
+      content: v.array(schemaOf(['listItem'])),
+    }) as v.GenericSchema<unknown, BulletList>,
+  children: ({ content }) => content,
+  withChildren: (block, content) => ({ ...block, content: content as ListItem[] }),
+  markup: ({ content }, { inside }) => [element('ul', {}, ...inside(content))],
+});

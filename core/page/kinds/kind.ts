@@ -1,0 +1,94 @@
+import type * as v from 'valibot';
+import type { Frame } from '../../embed/frame.ts';
+import type { Measure } from '../../geometry/measure.ts';
+import type { Markup } from '../../markup/index.ts';
+import type { HeldFile, Holdings, Use } from '../held.ts';
+import type { Room, Shown } from '../room.ts';
+import type { PageLink } from '../words.ts';
+
+/** Any block of a page, of whatever kind. */
+export interface AnyBlock {
+  type: string;
+  attrs?: object | undefined;
+  content?: unknown;
+}
+
+/** What a page is worked out from besides its document. */
+export interface PageContext {
+  measures: readonly Measure[];
+  holdings: Holdings;
+  /** The readers' language (BCP 47); English where nothing is said. */
+  language?: string;
+}
+
+/** What its markup is made from. */
+export interface RenderContext extends PageContext {
+  /** What the page calls a file: its address, or its path in a folder. */
+  addressOf: (file: HeldFile) => string;
+  /** The CSS length that is the width of the screen; `100vw` where nothing is said. */
+  screen?: string;
+}
+
+/** Where the markup of a block is made: with how much room, and how what it holds is. */
+export interface Place {
+  context: RenderContext;
+  room: Room;
+  /** The markup of the blocks that it holds, each in its own room. */
+  inside: (children: readonly AnyBlock[]) => Markup[];
+}
+
+/** The schemas of blocks by their kinds, asked for when something is read: kinds hold one another. */
+export type SchemaOf = (types: readonly string[]) => v.GenericSchema<unknown, AnyBlock>;
+
+/** What a use of a film, or what a picture opens, is called in structured data, once in a page. */
+export type Said = [name: string, data: Record<string, unknown> | null];
+
+/** One kind of block: all that a page has to know of it. */
+export interface Kind<Block extends AnyBlock> {
+  readonly type: Block['type'];
+  /** Words, something placed among them, or a part that stands only in what holds it. */
+  readonly group: 'words' | 'placement' | 'part';
+  schema(schemaOf: SchemaOf): v.GenericSchema<unknown, Block>;
+  /** The blocks in it, in reading order. */
+  children(block: Block): readonly AnyBlock[];
+  /** The same with other blocks in it, as many. */
+  withChildren(block: Block, children: readonly AnyBlock[]): Block;
+  /** The room that each of the blocks in it has. */
+  roomInside(block: Block, room: Room): Room;
+  /** Every asset that it shows, without those of the blocks in it. */
+  uses(block: Block): readonly Use[];
+  /** The same with its uses changed, one by one. */
+  withUses(block: Block, change: (use: Use) => Use): Block;
+  /** How wide one of its uses is shown. */
+  shown(block: Block, use: Use, room: Room, measures: readonly Measure[]): Shown;
+  /** The frames that it opens. */
+  frames(block: Block): readonly Frame[];
+  links(block: Block): readonly PageLink[];
+  /** Its own words, without marks and without those of the blocks in it. */
+  words(block: Block): string;
+  /** What visitors get. Nothing where there is nothing to show. */
+  markup(block: Block, place: Place): Markup[];
+  /** What is said of it in structured data (schema.org), each under a name that is said once in a page. */
+  data(block: Block, place: Omit<Place, 'inside'>): Said[];
+}
+
+type Told = 'type' | 'group' | 'schema' | 'markup';
+
+/** A kind that is told by what is its own: it holds, uses and links nothing unless it says so. */
+export function kind<Block extends AnyBlock>(
+  own: Pick<Kind<Block>, Told> & Partial<Omit<Kind<Block>, Told>>,
+): Kind<Block> {
+  return {
+    children: () => [],
+    withChildren: (block) => block,
+    roomInside: (_block, room) => room,
+    uses: () => [],
+    withUses: (block) => block,
+    shown: (_block, _use, room) => ({ ...room, across: false }),
+    frames: () => [],
+    links: () => [],
+    words: () => '',
+    data: () => [],
+    ...own,
+  };
+}

@@ -1,0 +1,64 @@
+import * as v from 'valibot';
+import { EMPTY_DOCUMENT, FORMAT, type PageDocument } from './document.ts';
+import { BLOCK_TYPES, schemaOf, type Block } from './kinds/index.ts';
+import type { Unknown } from './kinds/unknown.ts';
+
+/** A document of a form that only a newer Placard can read. Nothing of it is shown or changed. */
+export class NewerDocument extends Error {
+  constructor(readonly format: number) {
+    super(`This document has form ${format}; this version reads forms up to ${FORMAT}.`);
+  }
+}
+
+type Stored = { format?: unknown; content?: unknown };
+
+/** What makes a document of one form into one of the next: the first step is from form 0. */
+const STEPS: readonly ((document: Stored) => Stored)[] = [
+  // Documents had no number.
+  (document) => document,
+];
+
+/**
+ * A stored document in the form of today. A block that cannot be read is kept as it stands, as one of kind `unknown`;
+ * one that was kept so and can be read now is itself again. Throws NewerDocument.
+ */
+export function upgraded(stored: unknown): PageDocument {
+  const document: Stored = typeof stored === 'object' && stored !== null ? stored : {};
+  const format = typeof document.format === 'number' ? document.format : 0;
+  if (format > FORMAT) throw new NewerDocument(format);
+  const { content } = STEPS.slice(format).reduce((older, step) => step(older), document);
+  if (!Array.isArray(content)) return EMPTY_DOCUMENT;
+  const ids = new Set<string>();
+  return { type: 'doc', format: FORMAT, content: content.map((block, at) => blockOf(block, at, ids)) };
+}
+
+const AnyBlockSchema = schemaOf(BLOCK_TYPES);
+
+function blockOf(stored: unknown, at: number, ids: Set<string>): Block {
+  const read = v.safeParse(AnyBlockSchema, stored);
+  const block = read.success ? (read.output as Block) : keptUnknown(stored, at);
+  if (block.type === 'unknown') {
+    const again = v.safeParse(AnyBlockSchema, parsed(block.attrs.stored));
+    if (again.success && again.output.type !== 'unknown') return again.output as Block;
+    while (ids.has(block.attrs.id)) block.attrs.id += '-';
+    ids.add(block.attrs.id);
+  }
+  return block;
+}
+
+function keptUnknown(stored: unknown, at: number): Unknown {
+  const called =
+    typeof stored === 'object' && stored !== null && 'type' in stored ? String(stored.type).slice(0, 40) : '';
+  return {
+    type: 'unknown',
+    attrs: { id: `unknown-${at}`, called, stored: JSON.stringify(stored) ?? 'null' },
+  };
+}
+
+function parsed(json: string): unknown {
+  try {
+    return JSON.parse(json);
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,92 @@
+import type { Frame } from '../embed/frame.ts';
+import type { Measure } from '../geometry/measure.ts';
+import type { PageDocument } from './document.ts';
+import type { Use } from './held.ts';
+import { isPlacement, kindOf, type Block, type Part, type Placement } from './kinds/index.ts';
+import type { AnyBlock } from './kinds/kind.ts';
+import { pageRoom, type Room, type Shown } from './room.ts';
+import type { PageLink } from './words.ts';
+
+/** A block on the way through a page. */
+export interface Step {
+  block: Part;
+  /** What holds it, outermost first; nothing where it stands in the page itself. */
+  ancestors: readonly Part[];
+  /** Where it stands in what holds it, from 0, and so from the page inwards. */
+  path: readonly number[];
+  /** How much room it has. */
+  room: Room;
+}
+
+/** The one way through a page: every block in reading order, each before what it holds. */
+export function* walk(document: PageDocument, measures: readonly Measure[] = []): Generator<Step> {
+  yield* through(document.content, [], [], pageRoom(measures));
+}
+
+function* through(
+  blocks: readonly AnyBlock[],
+  ancestors: readonly Part[],
+  path: readonly number[],
+  room: Room,
+): Generator<Step> {
+  for (const [at, block] of blocks.entries()) {
+    const kind = kindOf(block);
+    const step = { block: block as Part, ancestors, path: [...path, at], room };
+    yield step;
+    const children = kind.children(block);
+    if (children.length > 0)
+      yield* through(children, [...ancestors, step.block], step.path, kind.roomInside(block, room));
+  }
+}
+
+/** The page with each block changed, what it holds first. Blocks that nothing changes stay the same values. */
+export function mapBlocks(document: PageDocument, change: (block: Part) => Part): PageDocument {
+  const content = mapped(document.content, change) as Block[];
+  return content === document.content ? document : { ...document, content };
+}
+
+function mapped(blocks: readonly AnyBlock[], change: (block: Part) => Part): readonly AnyBlock[] {
+  const next = blocks.map((block) => {
+    const kind = kindOf(block);
+    const children = kind.children(block);
+    const inside = children.length === 0 ? children : mapped(children, change);
+    return change((inside === children ? block : kind.withChildren(block, inside)) as Part);
+  });
+  return next.every((block, at) => block === blocks[at]) ? blocks : next;
+}
+
+/** The page with what it shows changed, place by place. */
+export const mapUses = (document: PageDocument, change: (use: Use) => Use): PageDocument =>
+  mapBlocks(document, (block) => kindOf(block).withUses(block, change) as Part);
+
+/** Everything placed in a page, in reading order, however deep. */
+export const placements = (document: PageDocument): Placement[] =>
+  [...walk(document)].flatMap(({ block }) => (isPlacement(block) ? [block] : []));
+
+/** Every asset that a page shows, place by place. */
+export const usesIn = (document: PageDocument): Use[] =>
+  [...walk(document)].flatMap(({ block }) => kindOf(block).uses(block));
+
+/** Every asset that a page shows, with how wide it is shown there. */
+export const shownUses = (
+  document: PageDocument,
+  measures: readonly Measure[],
+): { use: Use; shown: Shown }[] =>
+  [...walk(document, measures)].flatMap(({ block, room }) => {
+    const kind = kindOf(block);
+    return kind.uses(block).map((use) => ({ use, shown: kind.shown(block, use, room, measures) }));
+  });
+
+/** Every frame that a page opens. */
+export const framesIn = (document: PageDocument): Frame[] =>
+  [...walk(document)].flatMap(({ block }) => kindOf(block).frames(block));
+
+/** Every link of a page. */
+export const linksIn = (document: PageDocument): PageLink[] =>
+  [...walk(document)].flatMap(({ block }) => kindOf(block).links(block));
+
+/** The words of a block and of all that it holds, without marks. */
+export function blockText(block: AnyBlock): string {
+  const kind = kindOf(block);
+  return [kind.words(block), ...kind.children(block).map(blockText)].filter((text) => text !== '').join(' ');
+}

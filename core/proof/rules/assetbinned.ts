@@ -1,0 +1,11 @@
+import type { HeldRule } from './rule.ts';
+
+export const assetBinned: HeldRule = {
+  id: 'asset-binned',
+  look: ({ asset, name }) =>
+    asset.binned === true && {
+      severity: 'stop',
+      says: `“${name}” lies in the bin, and stands here all the same.`,
+      remedy: 'Put it back from the bin, or put something else here.',
+    },
+};

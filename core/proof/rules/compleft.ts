@@ -1,0 +1,11 @@
+import type { HeldRule } from './rule.ts';
+
+export const compLeft: HeldRule = {
+  id: 'comp-left',
+  look: ({ asset, name }) =>
+    asset.placard.licence === 'comp' && {
+      severity: 'stop',
+      says: `“${name}” is still a comp: it may be tried out, not shown to visitors.`,
+      remedy: 'Buy it and swap in the original, or take it out.',
+    },
+};

@@ -1,0 +1,24 @@
+import type { FrameRule } from './rule.ts';
+
+export const hostNotApproved: FrameRule = {
+  id: 'host-not-approved',
+  lookAtFrame: ({ src }, { standingOf }) => {
+    const { host } = new URL(src);
+    switch (standingOf(host)) {
+      case 'approved':
+        return false;
+      case 'unreviewed':
+        return {
+          severity: 'warn',
+          says: `Nobody has reviewed ${host} yet.`,
+          remedy: 'Ask a reviewer to look at the host.',
+        };
+      case 'refused':
+        return {
+          severity: 'stop',
+          says: `${host} was refused by a reviewer.`,
+          remedy: 'Remove the embed or link to it.',
+        };
+    }
+  },
+};

@@ -1,0 +1,41 @@
+import { altMissing } from './altmissing.ts';
+import { assetBinned } from './assetbinned.ts';
+import { assetGone } from './assetgone.ts';
+import { captionsMissing } from './captionsmissing.ts';
+import { compLeft } from './compleft.ts';
+import { creditMissing } from './creditmissing.ts';
+import { headingsOutOfOrder } from './headingsoutoforder.ts';
+import { heavy } from './heavy.ts';
+import { hostNotApproved } from './hostnotapproved.ts';
+import { licenceUnknown } from './licenceunknown.ts';
+import { linkNameless } from './linknameless.ts';
+import { mayNotPlay } from './maynotplay.ts';
+import { notPrepared } from './notprepared.ts';
+import { notReadable } from './notreadable.ts';
+import { soft } from './soft.ts';
+import { termsAgainst } from './termsagainst.ts';
+import { termsEndSoon } from './termsendsoon.ts';
+import { termsNotApproved } from './termsnotapproved.ts';
+import type { Rule } from './rule.ts';
+
+/** Every rule, in the order in which a place is told of them. */
+export const RULES: readonly Rule[] = [
+  assetGone,
+  assetBinned,
+  linkNameless,
+  altMissing,
+  licenceUnknown,
+  creditMissing,
+  compLeft,
+  termsAgainst,
+  termsEndSoon,
+  termsNotApproved,
+  notPrepared,
+  soft,
+  heavy,
+  mayNotPlay,
+  captionsMissing,
+  hostNotApproved,
+  notReadable,
+  headingsOutOfOrder,
+];

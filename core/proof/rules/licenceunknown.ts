@@ -1,0 +1,12 @@
+import { lacks } from '../../credit/placard.ts';
+import type { HeldRule } from './rule.ts';
+
+export const licenceUnknown: HeldRule = {
+  id: 'licence-unknown',
+  look: ({ asset, terms, name }) =>
+    lacks(asset.placard, terms).includes('licence') && {
+      severity: 'stop',
+      says: `Nobody has said under which licence “${name}” may be used.`,
+      remedy: 'Choose its licence on the placard.',
+    },
+};

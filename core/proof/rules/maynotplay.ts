@@ -1,0 +1,11 @@
+import type { HeldRule } from './rule.ts';
+
+export const mayNotPlay: HeldRule = {
+  id: 'may-not-play',
+  look: ({ asset, name }) =>
+    Boolean(asset.note) && {
+      severity: 'warn',
+      says: `“${name}” may not play everywhere. ${asset.note}`,
+      remedy: 'Replace its file by one that plays everywhere.',
+    },
+};

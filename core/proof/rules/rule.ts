@@ -1,0 +1,74 @@
+import type { Frame } from '../../embed/frame.ts';
+import type { SitePolicy } from '../../licence/policy.ts';
+import type { Terms } from '../../licence/terms.ts';
+import type { HeldAsset, Use } from '../../page/held.ts';
+import type { Part } from '../../page/kinds/index.ts';
+import type { PageContext } from '../../page/kinds/kind.ts';
+import type { Shown } from '../../page/room.ts';
+import type { Step } from '../../page/walk.ts';
+import type { Finding } from '../finding.ts';
+
+/** How an organisation stands to a host of embeds. */
+export type HostStanding = 'approved' | 'unreviewed' | 'refused';
+
+/** What a page is checked against. */
+export interface CheckContext extends PageContext {
+  /** The standing of a host name with port, as in a URL. */
+  standingOf: (host: string) => HostStanding;
+  /** Bytes above which one loaded file is called heavy. */
+  heavyBytes: number;
+  /** What the site is for, and whose terms a reviewer has to approve. */
+  policy: SitePolicy;
+  /** Today, as ISO 8601: 2026-11-25. */
+  today: string;
+}
+
+/** A place where an asset is shown, as rules look at it. */
+export interface HeldPlace {
+  use: Use;
+  shown: Shown;
+  asset: HeldAsset;
+  terms: Terms;
+  /** What it is called in a sentence. */
+  name: string;
+}
+
+/** What a rule says where it finds something; the rule's name and the place are added to it. */
+type Says = Pick<Finding, 'severity' | 'says' | 'remedy'>;
+
+/** A rule about what is shown of an asset. */
+export interface HeldRule {
+  id: string;
+  /** Days after which it says something else of the same place, as ISO 8601, in any order and perhaps gone by. */
+  turns?: (place: HeldPlace) => string[];
+  look: (place: HeldPlace, context: CheckContext) => Says | false;
+}
+
+/** A rule about a place whose asset is not held any more. */
+export interface GoneRule {
+  id: string;
+  lookWhereGone: (use: Use) => Says | false;
+}
+
+/** A rule about a frame. */
+export interface FrameRule {
+  id: string;
+  lookAtFrame: (frame: Frame, context: CheckContext) => Says | false;
+}
+
+/** A rule about one block. */
+export interface BlockRule {
+  id: string;
+  lookAtBlock: (block: Part) => Says | false;
+}
+
+/** A rule about how the blocks of a page follow each other. */
+export interface PageRule {
+  id: string;
+  lookAtPage: (steps: readonly Step[]) => (Says & Pick<Finding, 'where'>)[];
+}
+
+export type Rule = HeldRule | GoneRule | FrameRule | BlockRule | PageRule;
+
+/** A number as people write it. */
+export const count = (value: number): string => value.toLocaleString('en');

@@ -1,0 +1,62 @@
+import { expect, test } from '@playwright/test';
+import { goTo, signIn } from './screen.ts';
+
+const MANY = 25;
+
+test('pages are found by words and state, some at a time, and the list is there on return', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page);
+  const origin = new URL(page.url()).origin;
+  const { sections } = (await (await page.request.get('/api/site')).json()) as { sections: { id: string }[] };
+  const begin = (title: string) =>
+    page.request.post('/api/pages', {
+      headers: { origin },
+      data: { title, section: sections[0]?.id },
+    });
+  await Promise.all(Array.from({ length: MANY }, (_, at) => begin(`Leaflet ${at + 1} of the meadow`)));
+
+  await goTo(page, 'Pages');
+  const search = page.getByRole('search', { name: 'Pages' });
+  const lines = page.getByRole('list', { name: 'Pages' }).getByRole('listitem');
+  await search.getByLabel('Words of a title or address').fill('meadow leaflet');
+  await expect(search.getByRole('status')).toHaveText(`${MANY} pages`);
+  // Only what is seen is drawn, and the rest comes by scrolling.
+  expect(await lines.count()).toBeLessThan(MANY);
+  await search.getByLabel('Sorted by').selectOption('title');
+  await expect(lines.first()).toContainText('Leaflet 1 of the meadow');
+  const last = lines.filter({ hasText: 'Leaflet 9 of the meadow' });
+  await expect(async () => {
+    await page.getByRole('main').evaluate((main) => main.scrollTo(0, main.scrollHeight));
+    await expect(last).toBeVisible({ timeout: 500 });
+  }).toPass();
+  await expect(last).toHaveAttribute('aria-posinset', String(MANY));
+
+  await search.getByLabel('State').selectOption('nothing placed');
+  await expect(search.getByRole('status')).toHaveText(`${MANY} pages`);
+  await search.getByLabel('State').selectOption('to mend');
+  await expect(page.getByText('No page is so')).toBeVisible();
+  await page.getByRole('button', { name: 'Show all pages' }).click();
+  await search.getByLabel('Words of a title or address').fill('leaflet 17');
+  await expect(lines).toHaveCount(1);
+  await lines.getByRole('link', { name: 'Proof' }).click();
+  await expect(page.getByLabel('Page', { exact: true })).toHaveValue(/./);
+  await page.goBack();
+  await expect(search.getByLabel('Words of a title or address')).toHaveValue('leaflet 17');
+  await expect(lines).toHaveCount(1);
+
+  // An address that says what there is not shows what it can.
+  await page.goto('/pages?words=leaflet%2017&state=nonsense&sort=upwards');
+  await expect(lines).toHaveCount(1);
+
+  // What somebody else begins is listed by itself.
+  const other = await browser.newPage();
+  await signIn(other);
+  await other.request.post('/api/pages', {
+    headers: { origin },
+    data: { title: 'Leaflet 17, second edition', section: sections[0]?.id },
+  });
+  await expect(lines).toHaveCount(2);
+  await other.close();
+});

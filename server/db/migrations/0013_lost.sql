@@ -1,0 +1,1 @@
+ALTER TABLE `job` ADD `lost` int DEFAULT 0 NOT NULL;

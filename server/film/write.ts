@@ -1,0 +1,88 @@
+import { mkdtemp, rm, stat } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Refused } from '../imaging/formats.ts';
+import { ffmpeg, opened } from './programs.ts';
+
+/** A film or sound written anew, lying in a folder of its own until it is released. */
+export interface Written {
+  path: string;
+  extension: string;
+  bytes: number;
+  release(): Promise<void>;
+}
+
+/** What a film or sound is written as, by what it came as: the first of these that can hold its streams. */
+const WRITTEN_AS: Readonly<Record<string, readonly string[]>> = {
+  mp4: ['mp4'],
+  mov: ['mp4', 'mov'],
+  m4a: ['m4a'],
+  webm: ['webm'],
+  mp3: ['mp3'],
+  ogg: ['ogg'],
+  wav: ['wav'],
+  flac: ['flac'],
+};
+
+const WRITERS: Readonly<Record<string, readonly string[]>> = {
+  // What players need to begin comes first.
+  mp4: ['-f', 'mp4', '-movflags', '+faststart'],
+  mov: ['-f', 'mov', '-movflags', '+faststart'],
+  m4a: ['-f', 'ipod', '-movflags', '+faststart'],
+  webm: ['-f', 'webm'],
+  mp3: ['-f', 'mp3', '-id3v2_version', '3', '-write_id3v1', '0'],
+  ogg: ['-f', 'ogg'],
+  wav: ['-f', 'wav'],
+  flac: ['-f', 'flac'],
+};
+
+/** Copying takes about as long as reading; the largest films are some gigabytes. */
+const WITHIN = 10 * 60_000;
+
+/**
+ * Writes a film or sound anew as it may leave: its picture and its sound untouched, and of all that is said besides
+ * (where and when and by what it was recorded, covers, chapters, tracks of data) nothing but these tags. A MOV becomes
+ * an MP4 where that can hold it. Throws Refused.
+ */
+export async function writeFilm(
+  path: string,
+  { kind, extension }: { kind: 'picture' | 'film' | 'sound'; extension: string },
+  tags: Readonly<Record<string, string>>,
+): Promise<Written> {
+  const folder = await mkdtemp(join(tmpdir(), 'placard-film-'));
+  const release = () => rm(folder, { recursive: true, force: true });
+  const kept = kind === 'film' ? ['-map', '0:V:0', '-map', '0:a?'] : ['-map', '0:a'];
+  const said = Object.entries(tags).flatMap(([name, value]) => ['-metadata', `${name}=${value}`]);
+  for (const as of WRITTEN_AS[extension] ?? []) {
+    const to = join(folder, `written.${as}`);
+    const words = [
+      ...opened(path, extension),
+      ...kept,
+      '-c',
+      'copy',
+      '-map_metadata',
+      '-1',
+      '-map_chapters',
+      '-1',
+      '-fflags',
+      '+bitexact',
+      ...said,
+      ...(WRITERS[as] ?? []),
+      `file:${to}`,
+    ];
+    const trouble = await ffmpeg(words, WITHIN).then(
+      () => null,
+      (error: unknown) => (error instanceof Error ? error.message : String(error)),
+    );
+    if (trouble === null) return { path: to, extension: as, bytes: (await stat(to)).size, release };
+    if (/No space left/i.test(trouble)) {
+      await release();
+      throw new Error('The disk is full. Nothing was kept of this; try again when there is room.');
+    }
+    await rm(to, { force: true });
+  }
+  await release();
+  throw new Refused(
+    'This cannot be written anew, so it cannot leave. Export it again from where it was made.',
+  );
+}

@@ -1,3 +1,0 @@
-import { optimize } from 'svgo';
-
-export default (svg) => optimize(svg, { multipass: true }).data;

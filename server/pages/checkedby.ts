@@ -1,0 +1,24 @@
+import { eq } from 'drizzle-orm';
+import { FIRST_POLICY } from '@placard/core/licence';
+import type { CheckContext } from '@placard/core/proof';
+import type { Queryable } from '../db/database.ts';
+import { site } from '../db/schema.ts';
+import { gone } from '../refusal.ts';
+import { hostStandings } from './hosts.ts';
+
+/** What the pages of a site are checked against today, besides what they show. Throws gone. */
+export async function checkedBy(
+  database: Queryable,
+  siteId: string,
+): Promise<Omit<CheckContext, 'holdings'>> {
+  const [row] = await database.select().from(site).where(eq(site.id, siteId));
+  if (!row) throw gone('This site does not exist any more.');
+  return {
+    measures: row.measures,
+    heavyBytes: row.heavyBytes,
+    policy: { ...FIRST_POLICY, ...row.policy },
+    language: row.language,
+    standingOf: await hostStandings(database, siteId),
+    today: new Date().toISOString().slice(0, 10),
+  };
+}

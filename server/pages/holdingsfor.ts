@@ -1,0 +1,108 @@
+import { and, eq, inArray, or } from 'drizzle-orm';
+import { heldKey, type HeldAsset, type Use as PlacedUse } from '@placard/core/page';
+import { changesMade } from '@placard/core/prep';
+import type { Queryable } from '../db/database.ts';
+import { asset, original, ownTerms, placard, rendition, track, version } from '../db/schema.ts';
+import { onFileOf, placardOf, termsOfRow } from '../labels/read.ts';
+
+/** One use of an asset, perhaps of a version of its own. */
+type Use = Pick<PlacedUse, 'asset' | 'version'>;
+
+/**
+ * The assets of pages, by the keys that their places know them by; of one site, where one is said. What a page calls
+ * their files is for whoever writes it to say.
+ */
+export async function holdingsFor(
+  database: Queryable,
+  uses: readonly Use[],
+  siteId?: string,
+): Promise<Map<string, HeldAsset>> {
+  if (uses.length === 0) return new Map();
+  const ids = [...new Set(uses.map(({ asset }) => asset))];
+  const own = [...new Set(uses.flatMap(({ version }) => version ?? []))];
+  const shown =
+    own.length > 0
+      ? or(eq(version.id, asset.versionId), inArray(version.id, own))
+      : eq(version.id, asset.versionId);
+  const [rows, renditions, tracks, onFile] = await Promise.all([
+    database
+      .select({ asset, original, placard, version, ownTerms })
+      .from(asset)
+      .innerJoin(version, and(eq(version.assetId, asset.id), shown))
+      .innerJoin(original, eq(original.sha256, version.sha256))
+      .innerJoin(placard, eq(placard.assetId, asset.id))
+      .leftJoin(ownTerms, eq(ownTerms.id, placard.licence))
+      .where(and(inArray(asset.id, ids), siteId === undefined ? undefined : eq(asset.siteId, siteId))),
+    database
+      .select({ rendition })
+      .from(rendition)
+      .innerJoin(version, eq(version.id, rendition.versionId))
+      .innerJoin(asset, eq(asset.id, version.assetId))
+      .where(and(inArray(asset.id, ids), shown))
+      .orderBy(rendition.width, rendition.mime),
+    database.select().from(track).where(inArray(track.assetId, ids)),
+    onFileOf(database, ids),
+  ]);
+  const byVersion = new Map<string, (typeof rendition.$inferSelect)[]>();
+  for (const { rendition: file } of renditions)
+    byVersion.set(file.versionId, [...(byVersion.get(file.versionId) ?? []), file]);
+  const held = new Map<string, HeldAsset>();
+  for (const row of rows) {
+    const { id, name, versionId } = row.asset;
+    const { facts, bytes, key } = row.original;
+    const current = row.version.id === versionId;
+    const files = byVersion.get(row.version.id) ?? [];
+    // What plays leaves as it was written anew, never with all that it came with.
+    const media = files.find(({ mime }) => facts.kind !== 'picture' && !mime.startsWith('image/'));
+    const moving = facts.kind === 'picture' && facts.extension === 'gif';
+    const file = media ?? (moving ? { key, mime: facts.mime, bytes } : null);
+    const asset: HeldAsset = {
+      id,
+      kind: facts.kind,
+      placard: placardOf(row.placard),
+      changes: changesMade(row.version.preparation.edits),
+      ...(row.ownTerms ? { terms: termsOfRow(row.ownTerms) } : {}),
+      onFile: onFile.get(id),
+      addedAt: row.asset.addedAt.toISOString(),
+      width: row.version.width,
+      height: row.version.height,
+      duration: facts.duration,
+      ...(facts.note ? { note: facts.note } : {}),
+      ...(row.asset.binnedAt === null ? {} : { binned: true }),
+      file: file ? { key: file.key, name, mime: file.mime, bytes: file.bytes } : null,
+      sources: files
+        .filter((one) => one !== media)
+        .map(({ screen, width, height, mime, bytes, key }) => ({
+          screen,
+          width,
+          height,
+          mime,
+          bytes,
+          key,
+          name,
+          part: [current ? '' : `v${row.version.number}`, screen === 'narrow' ? screen : '', width]
+            .filter(Boolean)
+            .join('-'),
+        })),
+      tracks: tracks
+        .filter(({ assetId }) => assetId === id)
+        .map(({ language, label, key, bytes }) => ({
+          language,
+          label,
+          key,
+          name,
+          part: language.toLowerCase(),
+          bytes,
+        })),
+    };
+    held.set(heldKey({ asset: id, version: row.version.id }), asset);
+    if (current) held.set(id, asset);
+  }
+  return new Map(
+    uses.flatMap((use) => {
+      // A place whose version is gone shows the asset's own.
+      const found = held.get(heldKey(use)) ?? held.get(use.asset);
+      return found ? [[heldKey(use), found] as const] : [];
+    }),
+  );
+}

@@ -1,0 +1,137 @@
+import { and, eq, gt, inArray, isNull, lte, type SQL } from 'drizzle-orm';
+import { heldKey, placements, usesIn, type HeldAsset, type PageDocument } from '@placard/core/page';
+import { checkPage, nextChange, pageWeight, stops, type Finding } from '@placard/core/proof';
+import type { Database, Queryable } from '../db/database.ts';
+import { page, pageRow } from '../db/schema.ts';
+import { holdingsFor } from './holdingsfor.ts';
+import { checkedBy } from './checkedby.ts';
+import { markLetGo } from './letgo.ts';
+import { readable } from './readable.ts';
+import { BEFORE_READING, inParts } from '../search/markpages.ts';
+
+/** A screen that is wide enough for every measure of most sites, in CSS pixels. */
+const DESK = 1280;
+/** Gathers the row of a page that is written in this transaction. Answers what was found in it. */
+export async function gatherWritten(database: Queryable, siteId: string, id: string): Promise<Finding[]> {
+  const [gathered] = await gather(database, siteId, [id]);
+  if (!gathered) return [];
+  const { findings, row } = gathered;
+  // Marks that others made meanwhile stay: what they changed may not have been seen here.
+  await database.insert(pageRow).values(row).onDuplicateKeyUpdate({ set: row });
+  return findings;
+}
+
+/** Gathers anew the rows of pages that were marked, or whose day has come: a few of them, or all. Answers how many. */
+export async function gatherMarked(
+  database: Database,
+  siteId: string,
+  most = BEFORE_READING,
+  advance: (done: number, total: number) => Promise<void> = async () => {},
+): Promise<number> {
+  const due = await dueRows(database, siteId, most);
+  let done = 0;
+  for (const some of inParts(due)) {
+    await database.transaction((transaction) => gatherLocked(transaction, siteId, some));
+    await advance((done += some.length), due.length);
+  }
+  return due.length;
+}
+
+/** The pages whose rows were marked, and those whose day has come; each is found by an index of its own. */
+async function dueRows(database: Database, siteId: string, most: number): Promise<string[]> {
+  const today = new Date().toISOString().slice(0, 10);
+  const rowsThat = (condition: SQL | undefined) =>
+    database
+      .select({ id: pageRow.pageId })
+      .from(pageRow)
+      .where(and(eq(pageRow.siteId, siteId), condition))
+      .limit(most);
+  const found = await Promise.all([
+    rowsThat(gt(pageRow.marks, 0)),
+    rowsThat(and(gt(pageRow.changesOn, ''), lte(pageRow.changesOn, today))),
+  ]);
+  return [...new Set(found.flat().map(({ id }) => id))].slice(0, most);
+}
+
+/** Gathers rows that pages do not have, as after a change of the table. Answers how many. */
+export async function completePageRows(database: Database): Promise<number> {
+  const missing = await database
+    .select({ id: page.id, siteId: page.siteId })
+    .from(page)
+    .leftJoin(pageRow, eq(pageRow.pageId, page.id))
+    .where(isNull(pageRow.pageId));
+  for (const siteId of new Set(missing.map((row) => row.siteId))) {
+    const ids = missing.filter((row) => row.siteId === siteId).map(({ id }) => id);
+    for (const some of inParts(ids))
+      for (const { row } of await gather(database, siteId, some))
+        await database.insert(pageRow).values(row).onDuplicateKeyUpdate({ set: row });
+  }
+  return missing.length;
+}
+
+async function gatherLocked(database: Queryable, siteId: string, ids: string[]): Promise<void> {
+  // Whoever marks one of them waits until these are written, and what was marked before is seen here.
+  await database
+    .select({ id: pageRow.pageId })
+    .from(pageRow)
+    .where(inArray(pageRow.pageId, ids))
+    .orderBy(pageRow.pageId)
+    .for('update');
+  const gathered = await gather(database, siteId, ids);
+  for (const { row } of gathered)
+    await database
+      .update(pageRow)
+      .set({ ...row, marks: 0 })
+      .where(eq(pageRow.pageId, row.pageId));
+}
+
+interface Gathered {
+  row: typeof pageRow.$inferInsert;
+  findings: Finding[];
+}
+
+async function gather(database: Queryable, siteId: string, ids: readonly string[]): Promise<Gathered[]> {
+  const pages = await database
+    .select()
+    .from(page)
+    .where(inArray(page.id, [...ids]));
+  const read = pages.map((row) => ({ ...row, document: readable(row.document) }));
+  const holdings = await holdingsFor(
+    database,
+    read.flatMap(({ document }) => (document ? usesIn(document) : [])),
+  );
+  const against = { ...(await checkedBy(database, siteId)), holdings };
+  const marked = await markLetGo(database, ids);
+  return read.map(({ document, id, sectionId, title, slug, version, changedAt, changedBy }) => {
+    const findings = document ? marked(id, checkPage(document, against)) : [];
+    return {
+      findings,
+      row: {
+        pageId: id,
+        siteId,
+        sectionId,
+        title,
+        slug,
+        version,
+        changedAt,
+        changedBy,
+        placements: document ? placements(document).length : 0,
+        // What cannot be read cannot leave.
+        stops: document ? findings.filter(stops).length : 1,
+        warnings: findings.filter(({ severity }) => severity === 'warn').length,
+        bytes: document ? pageWeight(document, against, DESK) : 0,
+        lead: document ? leadOf(document, holdings) : null,
+        changesOn: document ? (nextChange(document, against) ?? '') : '',
+      },
+    };
+  });
+}
+
+/** The file of the first picture of a page, small. */
+function leadOf(document: PageDocument, holdings: ReadonlyMap<string, HeldAsset>): string | null {
+  for (const use of usesIn(document)) {
+    const small = holdings.get(heldKey(use))?.sources.find(({ width }) => width >= 320);
+    if (small) return small.key;
+  }
+  return null;
+}

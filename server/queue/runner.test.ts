@@ -1,0 +1,87 @@
+import { pino } from 'pino';
+import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
+import { migrateDatabase, openDatabase, type Database } from '../db/database.ts';
+import { job } from '../db/schema.ts';
+import { createTestDatabase } from '../testing/opendatabase.ts';
+import { until } from '../testing/openserver.ts';
+import { enqueue, take, visibleJobs, type JobKind } from './queue.ts';
+import { Runner, type Work } from './runner.ts';
+
+let database: Database;
+let drop: () => Promise<void>;
+beforeAll(async () => {
+  let url: string;
+  ({ url, drop } = await createTestDatabase());
+  await migrateDatabase(url);
+  database = openDatabase(url);
+});
+afterAll(async () => {
+  await database.close();
+  await drop();
+});
+beforeEach(() => database.delete(job));
+
+/** Takes all that waits, and ends as a process does that is killed: nobody renews its leases any more. */
+async function dieWithAll(): Promise<void> {
+  while (await take(database, 'killed'));
+  await database.update(job).set({ leaseUntil: new Date(Date.now() - 1) });
+}
+
+/** A runner whose work of every kind is this. */
+function runnerOf(work: Work): Runner {
+  const kinds: JobKind[] = [
+    'receive',
+    'prepare',
+    'fetch',
+    'send',
+    'batch',
+    'relabel',
+    'sheet',
+    'judge',
+    'empty',
+  ];
+  const all = Object.fromEntries(kinds.map((kind) => [kind, work])) as Record<JobKind, Work>;
+  return new Runner(database, all, pino({ level: 'silent' }));
+}
+
+it('what its process ended under three times is set aside and told', async () => {
+  await enqueue(database, 'receive', 'arrival-1', 'Reading');
+  for (let death = 0; death < 3; death++) await dieWithAll();
+  const [tried, told]: [string[], string[]] = [[], []];
+  const runner = runnerOf({
+    run: async (subject) => void tried.push(subject),
+    gaveUp: async (subject, says) => void told.push(`${subject}: ${says}`),
+  });
+  runner.start();
+  await until(async () => told.length > 0);
+  await runner.stop();
+  expect(tried).toEqual([]);
+  expect(told).toEqual([
+    'arrival-1: The server stopped three times while it worked on this, so it was set aside.',
+  ]);
+  expect(await visibleJobs(database)).toMatchObject([{ subject: 'arrival-1', state: 'failed' }]);
+});
+
+it('what was under way beside it is done: each is tried alone before it is set aside', async () => {
+  for (let i = 0; i < 4; i++) await enqueue(database, 'receive', `arrival-${i}`, 'Reading');
+  await dieWithAll();
+  await dieWithAll();
+  let [here, most] = [0, 0];
+  const done: string[] = [];
+  const runner = runnerOf({
+    run: async (subject) => {
+      most = Math.max(most, ++here);
+      await new Promise((resolve) => setTimeout(resolve, 20));
+      here--;
+      done.push(subject);
+    },
+    gaveUp: async () => {},
+  });
+  runner.start();
+  await until(async () => done.length === 4);
+  await runner.stop();
+  expect(most).toBe(1);
+  // Done once, it is as new when it is asked for again.
+  await enqueue(database, 'receive', 'arrival-0', 'Reading');
+  expect((await take(database, 'w'))?.lost).toBe(0);
+});

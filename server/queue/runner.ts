@@ -1,0 +1,133 @@
+import type { Logger } from 'pino';
+import { availableParallelism } from 'node:os';
+import { newId } from '../db/columns.ts';
+import type { Database } from '../db/database.ts';
+import { Refused } from '../imaging/formats.ts';
+import { advance, fail, finish, LEASE, MOST_LOST, renew, take, type JobKind, type JobRow } from './queue.ts';
+
+/** Does one kind of work. `asked` is when it was asked for; `gaveUp` is told when it will not be tried again. */
+export interface Work {
+  run(subject: string, advance: (done: number, total: number) => Promise<void>, asked: Date): Promise<void>;
+  gaveUp(subject: string, says: string): Promise<void>;
+}
+
+/** Takes jobs from the database and does them, several at once, until it is stopped. */
+export class Runner {
+  readonly #id = newId();
+  readonly #running = new Map<string, Promise<void>>();
+  readonly #database: Database;
+  readonly #work: Record<JobKind, Work>;
+  readonly #log: Logger;
+  #stopped = false;
+  #wake: () => void = () => {};
+  #loop: Promise<void> = Promise.resolve();
+  #heartbeat: NodeJS.Timeout | undefined;
+
+  constructor(database: Database, work: Record<JobKind, Work>, log: Logger) {
+    this.#database = database;
+    this.#work = work;
+    this.#log = log;
+  }
+
+  start(): void {
+    this.#loop = this.#run();
+    this.#heartbeat = setInterval(() => {
+      renew(this.#database, this.#id, [...this.#running.keys()]).catch((error: unknown) =>
+        this.#log.warn({ err: error }, 'Could not renew the lease of jobs'),
+      );
+    }, LEASE / 3);
+  }
+
+  /** Looks for work now instead of at the next turn. */
+  wake(): void {
+    this.#wake();
+  }
+
+  /** Takes no more jobs and waits for the ones under way. */
+  async stop(): Promise<void> {
+    this.#stopped = true;
+    this.#wake();
+    await this.#loop;
+    await Promise.all(this.#running.values());
+    clearInterval(this.#heartbeat);
+  }
+
+  async #run(): Promise<void> {
+    // Two more than there are cores: while some wait for the disk or the database, the others compute.
+    const places = availableParallelism() + 2;
+    while (!this.#stopped) {
+      const row = this.#running.size < places ? await this.#next() : undefined;
+      if (row) {
+        // Whichever of several took the process down, it is found by being alone.
+        const alone = row.lost > 1;
+        if (alone) await Promise.all(this.#running.values());
+        const doing = this.#do(row).finally(() => {
+          this.#running.delete(row.id);
+          this.#wake();
+        });
+        this.#running.set(row.id, doing);
+        if (alone) await doing;
+      } else {
+        await this.#rest();
+      }
+    }
+  }
+
+  #rest(): Promise<void> {
+    return new Promise((resolve) => {
+      const timer = setTimeout(resolve, 500);
+      this.#wake = () => {
+        clearTimeout(timer);
+        resolve();
+      };
+    });
+  }
+
+  async #next(): Promise<JobRow | undefined> {
+    try {
+      return await take(this.#database, this.#id);
+    } catch (error) {
+      this.#log.error({ err: error }, 'Could not take a job');
+      return undefined;
+    }
+  }
+
+  async #do(row: JobRow): Promise<void> {
+    const work = this.#work[row.kind as JobKind];
+    if (row.lost >= MOST_LOST) {
+      this.#log.error({ job: row.kind, subject: row.subject }, 'Job set aside: its process ended each time');
+      await this.#putAside(row, work, LOST, false);
+      return;
+    }
+    const begun = Date.now();
+    try {
+      const say = (done: number, total: number) => advance(this.#database, row.id, done, total);
+      await work.run(row.subject, say, row.createdAt);
+      await finish(this.#database, row);
+      this.#log.info({ job: row.kind, subject: row.subject, ms: Date.now() - begun }, 'Job done');
+    } catch (error) {
+      const says = inWords(error);
+      this.#log.warn({ job: row.kind, subject: row.subject, error: says }, 'Job failed');
+      await this.#putAside(row, work, says, !(error instanceof Refused));
+    }
+  }
+
+  async #putAside(row: JobRow, work: Work, says: string, mayPass: boolean): Promise<void> {
+    try {
+      if (await fail(this.#database, row, says, mayPass)) await work.gaveUp(row.subject, says);
+    } catch (error) {
+      // The lease runs out and another turn takes the job up again.
+      this.#log.error({ err: error, job: row.id }, 'Could not put a job aside');
+    }
+  }
+}
+
+const LOST = 'The server stopped three times while it worked on this, so it was set aside.';
+
+/** What went wrong, for people: a full disk is called so, however many layers it was reported through. */
+function inWords(error: unknown): string {
+  for (let cause = error; cause instanceof Error; cause = cause.cause)
+    if ('code' in cause && cause.code === 'ENOSPC')
+      return 'The disk is full. Nothing was kept of this; try again when there is room.';
+  return error instanceof Error ? error.message : String(error);
+}

@@ -1,0 +1,83 @@
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { createPage, type Page } from '@placard/core/contract';
+import { upgraded, type PageDocument } from '@placard/core/page';
+import { useDo } from '../kit/asking.ts';
+import { forget, kept } from '../kit/kept.ts';
+import { Notice } from '../kit/notice.tsx';
+import { ago } from '../kit/words.ts';
+import type { KeptDraft } from './usepage.ts';
+
+/** What was written in a page here and never reached the server; undefined until that is known, null for nothing. */
+export function useKeptDraft(page: Page | undefined): KeptDraft | null | undefined {
+  const [found, setFound] = useState<{ id: string; draft: KeptDraft | null }>();
+  useEffect(() => {
+    if (!page) return;
+    void kept<KeptDraft>('page', page.id).then((draft) => {
+      const same = !draft || (draft.title === page.title && asRead(draft.document) === asRead(page.document));
+      if (same && draft) void forget('page', page.id);
+      setFound({ id: page.id, draft: same ? null : draft });
+    });
+  }, [page]);
+  return page && found?.id === page.id ? found.draft : undefined;
+}
+
+/** A body in words that are the same for the same body. */
+const asRead = (document: PageDocument) => JSON.stringify(upgraded(document));
+
+/** Offers what was written on an older version: as a page of its own, here over the newer one, or not at all. */
+export function KeptDraftOffer({
+  page,
+  draft,
+  onTake,
+  onDone,
+}: {
+  page: Page;
+  draft: KeptDraft;
+  onTake: () => void;
+  onDone: () => void;
+}) {
+  const create = useDo(createPage);
+  const navigate = useNavigate();
+  const letGo = async () => {
+    await forget('page', page.id);
+    onDone();
+  };
+  const own = async () => {
+    const { title, document } = draft;
+    const body = {
+      title: `${title.slice(0, 180)} (my words)`,
+      section: page.section.id,
+      document: upgraded(document),
+    };
+    const made = await create.mutateAsync({ body }).catch(() => undefined);
+    if (!made) return;
+    await letGo();
+    void navigate(`/place/${made.id}`);
+  };
+  return (
+    <div className="wall-label mb-3 border-ochre py-2">
+      <Notice severity="warn">
+        What you wrote here {ago(draft.at)} was not saved, and {page.changedBy || 'somebody'} changed the page
+        since. It is kept in this browser.
+      </Notice>
+      {create.error && <Notice severity="stop">{create.error.message}</Notice>}
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="button button-go"
+          disabled={create.isPending}
+          onClick={() => void own()}
+        >
+          Keep mine as a page of its own
+        </button>
+        <button type="button" className="button" onClick={onTake}>
+          Put mine in place of theirs
+        </button>
+        <button type="button" className="button-plain" onClick={() => void letGo()}>
+          Let mine go
+        </button>
+      </div>
+    </div>
+  );
+}

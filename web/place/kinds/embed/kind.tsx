@@ -1,0 +1,11 @@
+import { FIRST_STANDING, type Embed } from '@placard/core/page';
+import { FramePreview } from '../../../embed/framepreview.tsx';
+import { placedKind } from '../kind.ts';
+
+export default placedKind<Embed>({
+  type: 'embed',
+  defaults: { id: '', ...FIRST_STANDING, frame: null, caption: '', film: null },
+  called: ({ attrs }) => `${attrs.frame.title} (embed)`,
+  // Nothing foreign is shown by the application itself.
+  replaced: ({ attrs }) => ({ iframe: () => <FramePreview frame={attrs.frame} asleep /> }),
+});

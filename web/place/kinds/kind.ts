@@ -1,0 +1,28 @@
+import type { AnyExtension } from '@tiptap/core';
+import type { AnyBlock } from '@placard/core/page';
+import type { Replaced } from '../../kit/markup.tsx';
+
+/** What the desk has to know of a kind of words: how the editor writes it. */
+interface WordsKind {
+  extension: AnyExtension;
+}
+
+/** What the desk has to know of a kind that is placed among the words. */
+export interface PlacedKind<Block extends AnyBlock = AnyBlock> {
+  type: Block['type'];
+  /** The attributes of one that says nothing of itself. */
+  defaults: Record<string, unknown>;
+  /** What the outline calls it, where it has no asset and no words. */
+  called: (block: Block) => string;
+  /** What stands on the desk in the place of what visitors get. */
+  replaced?: (block: Block) => Replaced;
+  /** What is said on the desk where visitors get nothing. */
+  nothing?: (block: Block) => string;
+}
+
+export type DeskKind = WordsKind | PlacedKind;
+
+export const wordsKind = (extension: AnyExtension): DeskKind => ({ extension });
+
+export const placedKind = <Block extends AnyBlock>(kind: PlacedKind<Block>): DeskKind =>
+  kind as unknown as PlacedKind;

@@ -1,0 +1,28 @@
+import type { JSONContent } from '@tiptap/core';
+import { FIRST_STANDING, type Embed, type Film, type Picture } from '@placard/core/page';
+import { newPlacementId } from './placementid.ts';
+
+/** A picture or film as the editor inserts it. */
+export function heldBlock(type: 'picture' | 'film', asset: string, measure: string): JSONContent {
+  const attrs: (Picture | Film)['attrs'] = {
+    id: newPlacementId(),
+    ...FIRST_STANDING,
+    measure,
+    asset,
+    ownAlt: null,
+    ownCaption: null,
+  };
+  return { type, attrs };
+}
+
+/** An embed as the editor inserts it. */
+export function embedBlock(frame: Embed['attrs']['frame'], measure: string): JSONContent {
+  const attrs: Embed['attrs'] = {
+    id: newPlacementId(),
+    ...FIRST_STANDING,
+    position: 'centred',
+    measure,
+    frame,
+  };
+  return { type: 'embed', attrs };
+}

@@ -1,0 +1,66 @@
+import { useEditor, type Editor } from '@tiptap/react';
+import { FORMAT, type PageDocument } from '@placard/core/page';
+import { useLatest } from '../kit/uselatest.ts';
+import { DRAGGED_ASSET } from '../shell/tray.tsx';
+import { pageExtensions } from './pageextensions.ts';
+import { beginInWords, boundaryAt, moveSelected } from './placing.ts';
+
+const NONCE = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
+
+/** What a page's words do that the editor only tells of. */
+interface Happening {
+  onWritten: (document: () => PageDocument) => void;
+  onCode: (code: string) => void;
+  onDropAsset: (asset: string, at: number) => void;
+  onDropFiles: (files: File[], at: number) => void;
+}
+
+/** The editor of a page's words, begun with a document. */
+export function usePageEditor(begun: PageDocument, mayWrite: boolean, happening: () => Happening): Editor {
+  const latest = useLatest(happening);
+  return useEditor({
+    editable: mayWrite,
+    injectNonce: NONCE ?? '',
+    injectCSS: false,
+    immediatelyRender: true,
+    content: begun,
+    extensions: pageExtensions(),
+    editorProps: {
+      attributes: { 'aria-label': 'Words of the page', role: 'textbox', 'aria-multiline': 'true' },
+      handleDrop: (view, event) => {
+        const id = event.dataTransfer?.getData(DRAGGED_ASSET);
+        const files = [...(event.dataTransfer?.files ?? [])];
+        if (!id && files.length === 0) return false;
+        event.preventDefault();
+        event.stopPropagation();
+        const at = boundaryAt(view, event.clientX, event.clientY);
+        if (id) latest.current().onDropAsset(id, at);
+        else latest.current().onDropFiles(files, at);
+        return true;
+      },
+      handlePaste: (_view, event) => {
+        const text = event.clipboardData?.getData('text/plain') ?? '';
+        if (!/<iframe[\s>]|&lt;iframe\s/i.test(text)) return false;
+        latest.current().onCode(text);
+        return true;
+      },
+      // A press on what is placed selects it; who wants to follow a link does so in Proof.
+      handleDOMEvents: {
+        click: (_view, event) => {
+          if (event.target instanceof Element && event.target.closest('.placement a')) event.preventDefault();
+          return false;
+        },
+      },
+      handleKeyDown: (view, event) => event.altKey && moveSelected(view, event.key),
+    },
+    onCreate: ({ editor }) => beginInWords(editor),
+    onUpdate: ({ editor }) => latest.current().onWritten(() => documentOf(editor)),
+  });
+}
+
+/** What stands in the editor, as a page's body. */
+export const documentOf = (editor: Editor): PageDocument => ({
+  type: 'doc',
+  format: FORMAT,
+  content: editor.getJSON().content as unknown as PageDocument['content'],
+});

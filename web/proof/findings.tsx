@@ -1,0 +1,126 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { holdFindingBack, letFindingGo } from '@placard/core/contract';
+import { stops, type Finding } from '@placard/core/proof';
+import { useDo, useMay } from '../kit/asking.ts';
+import { Notice } from '../kit/notice.tsx';
+import { plural } from '../kit/words.ts';
+
+const ORDER = { stop: 0, warn: 1, note: 2 };
+const weightOf = (finding: Finding) => (finding.letGo ? 1.5 : ORDER[finding.severity]);
+
+/** What was found in a page, the gravest first, with the way on for whatever keeps it back. */
+export function Findings({ findings, pageId }: { findings: Finding[]; pageId: string }) {
+  const sorted = [...findings].sort((a, b) => weightOf(a) - weightOf(b));
+  const stopping = findings.filter(stops).length;
+  const mayLetGo = useMay(letFindingGo);
+  return (
+    <section aria-label="Findings" className="wall-label">
+      <h2 className="mb-1 text-[18px]">
+        {findings.length === 0 ? 'Nothing found' : plural(findings.length, 'finding')}
+      </h2>
+      {findings.length === 0 ? (
+        <p className="text-spruce">
+          Every picture has its words and its credit, and nothing is soft or heavy.
+        </p>
+      ) : (
+        <p className="caption">
+          {stopping > 0
+            ? `${plural(stopping, 'thing')} to mend before it goes out${mayLetGo ? '' : '; or a reviewer lets it go'}`
+            : 'Nothing keeps it from going out.'}
+        </p>
+      )}
+      <div className="mt-2">
+        {sorted.map((finding) => (
+          <Notice
+            key={`${finding.rule} ${finding.where} ${finding.says}`}
+            severity={finding.letGo ? 'note' : finding.severity}
+          >
+            {finding.says} <span className="text-soft">{finding.remedy}</span>
+            {finding.letGo && <WasLetGo pageId={pageId} letGo={finding.letGo} mayHoldBack={mayLetGo} />}
+            {mayLetGo && stops(finding) && <LetItGo pageId={pageId} finding={finding} />}
+          </Notice>
+        ))}
+      </div>
+      {findings.length > 0 && (
+        <Link className="button mt-3" to={`/place/${pageId}`}>
+          Mend it in the page
+        </Link>
+      )}
+    </section>
+  );
+}
+
+/** Lets one go, once the reason is said. */
+function LetItGo({ pageId, finding: { rule, where, says } }: { pageId: string; finding: Finding }) {
+  const [reason, setReason] = useState<string | null>(null);
+  const letGo = useDo(letFindingGo);
+  if (reason === null)
+    return (
+      <button
+        type="button"
+        className="button-plain mt-1 block py-0"
+        aria-label={`Let it go: ${says}`}
+        onClick={() => setReason('')}
+      >
+        Let it go …
+      </button>
+    );
+  return (
+    <form
+      className="mt-1.5 space-y-1.5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        letGo.mutate({ params: { id: pageId }, body: { rule, where: where ?? '', reason } });
+      }}
+      onKeyDown={(event) => event.key === 'Escape' && setReason(null)}
+    >
+      <label className="block">
+        <span className="caption mb-1 block">Why it may go out all the same</span>
+        <textarea
+          className="input min-h-[52px]"
+          autoFocus
+          maxLength={500}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      </label>
+      {letGo.error && <p className="text-madder">{letGo.error.message}</p>}
+      <span className="flex gap-2">
+        <button type="submit" className="button" disabled={reason.trim().length < 3 || letGo.isPending}>
+          Let it go
+        </button>
+        <button type="button" className="button-plain" onClick={() => setReason(null)}>
+          Keep it back
+        </button>
+      </span>
+    </form>
+  );
+}
+
+function WasLetGo({
+  pageId,
+  letGo,
+  mayHoldBack,
+}: {
+  pageId: string;
+  letGo: NonNullable<Finding['letGo']>;
+  mayHoldBack: boolean;
+}) {
+  const holdBack = useDo(holdFindingBack);
+  return (
+    <span className="mt-1 block text-[12.5px]">
+      {letGo.by} let it go: “{letGo.reason}”{' '}
+      {mayHoldBack && (
+        <button
+          type="button"
+          className="button-plain py-0"
+          disabled={holdBack.isPending}
+          onClick={() => holdBack.mutate({ params: { id: pageId, finding: letGo.id } })}
+        >
+          Keep it back again
+        </button>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,50 @@
+import { useEffect } from 'react';
+import { labelAsset, readAsset, readPage, savePage } from '@placard/core/contract';
+import { call, Refusal } from '../kit/api.ts';
+import { ifNotHeld } from '../kit/hold.ts';
+import { allKept, forget } from '../kit/kept.ts';
+import { isUntouched, type KeptLabel } from '../placard/uselabel.ts';
+import type { KeptDraft } from '../place/usepage.ts';
+
+/**
+ * Sends what an earlier window wrote and could not save, once the server is there again: what nobody changed since.
+ * The rest waits until its page or its label is opened, and is offered there.
+ */
+export function useResend(): void {
+  useEffect(() => {
+    const send = () => void Promise.all([sendPages(), sendLabels()]).catch(() => undefined);
+    send();
+    addEventListener('online', send);
+    return () => removeEventListener('online', send);
+  }, []);
+}
+
+const sendPages = () =>
+  sendKept<KeptDraft>('page', async (id, { title, document, version }) => {
+    const page = await call(readPage, { params: { id } });
+    if (page.version !== version) return false;
+    await call(savePage, { params: { id }, body: { version, title, document } });
+    return true;
+  });
+
+const sendLabels = () =>
+  sendKept<KeptLabel>('label', async (id, what) => {
+    const { placard, placardVersion: version } = await call(readAsset, { params: { id } });
+    if (!isUntouched(what, placard)) return false;
+    await call(labelAsset, { params: { id }, body: { version, changes: what.changes } });
+    return true;
+  });
+
+/** Sends what was kept of a kind, and forgets what was taken. What is being opened here goes on from there. */
+async function sendKept<T>(kind: 'page' | 'label', send: (id: string, what: T) => Promise<boolean>) {
+  for (const [id, what] of await allKept<T>(kind)) {
+    if (location.pathname.includes(id)) continue;
+    await ifNotHeld(id, async () => {
+      try {
+        if (await send(id, what)) await forget(kind, id);
+      } catch (error) {
+        if (!(error instanceof Refusal)) throw error;
+      }
+    });
+  }
+}
