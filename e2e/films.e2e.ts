@@ -76,7 +76,7 @@ test('a film on the host stands in a page as a plain link, without its details',
   await films.getByRole('radio', { name: /Plain link/ }).check();
   await films.getByLabel('with its owner and length').uncheck();
   await films.getByRole('button', { name: 'Take it to the page' }).click();
-  const link = placed(page).getByRole('link', { name: TITLE });
+  const link = placed(page).getByRole('link', { name: TITLE, exact: true });
   await expect(link).toHaveAttribute('href', /\/film\/f\d+$/);
   await expect(link.locator('..')).toHaveText(TITLE);
 });

@@ -1,17 +1,19 @@
 import { defineConfig } from '@playwright/test';
 
 const output = process.env['PLACARD_E2E_OUTPUT'];
+/** A house for each worker. */
+const houses = process.env['PLACARD_ADDRESSES_UNDER_TEST']?.split(' ') ?? ['http://localhost:4600'];
 
 export default defineConfig({
   testDir: '.',
   testMatch: '**/*.e2e.ts',
   ...(output ? { outputDir: output } : {}),
-  workers: 1,
+  workers: houses.length,
   timeout: 180_000,
   expect: { timeout: 30_000 },
   reporter: [['list'], ['json']],
   use: {
-    baseURL: process.env['PLACARD_ADDRESS_UNDER_TEST'] ?? 'http://localhost:4600',
+    baseURL: houses[Number(process.env['TEST_PARALLEL_INDEX'] ?? 0)],
     viewport: { width: 1280, height: 800 },
     permissions: ['clipboard-read', 'clipboard-write'],
     launchOptions: {

@@ -27,6 +27,12 @@ test('the finished page has no fault, and the faulty one has each of its faults'
   ]) {
     await expect(findings).toContainText(fault);
   }
+  // What can be done at once is done there, and taken back.
+  await findings.getByRole('button', { name: 'Make it level 2: A heading of level 4' }).click();
+  await expect(findings).toContainText('Done: make it level 2.');
+  await expect(findings).not.toContainText('A heading of level 4');
+  await findings.getByRole('button', { name: 'Undo' }).click();
+  await expect(findings).toContainText('A heading of level 4 follows one of level 1');
 });
 
 test('a reviewer approves a host, and an editor may not', async ({ browser }) => {

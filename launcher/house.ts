@@ -4,11 +4,14 @@ import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { startMariaDb } from './mariadb.ts';
-import { freePort } from './ports.ts';
+import { freePort, freeRun } from './ports.ts';
 import { startOurs, untilHealthy, type Started } from './processes.ts';
 import { say } from './say.ts';
 
 const MARK = 'demo-';
+
+/** Ports in a row that the stand-ins have. */
+const STANDINS = 10;
 
 /** What a whole demo house needs to be told. */
 export interface Plan {
@@ -71,7 +74,7 @@ export async function openHouse(plan: Plan): Promise<OpenHouse> {
       PLACARD_SAMPLE_ACCOUNTS: '',
       PLACARD_TRUSTED_FRAMES: `http://127.0.0.1:${ports.standins + 1} http://127.0.0.1:${ports.standins + 2}`,
       PLACARD_TRUSTED_OUTSIDE: Array.from(
-        { length: 9 },
+        { length: STANDINS - 1 },
         (_, at) => `http://127.0.0.1:${ports.standins + 1 + at}`,
       ).join(' '),
       PLACARD_COMMONFIELD: `http://127.0.0.1:${ports.standins + 3}`,
@@ -121,7 +124,7 @@ async function addressesOf(data: string, port: number): Promise<Addresses> {
   const before = existsSync(file) ? (JSON.parse(await readFile(file, 'utf8')) as Addresses) : undefined;
   const addresses = {
     content: await freePort(before?.content ?? port + 1),
-    standins: await freePort(before?.standins ?? port + 10),
+    standins: await freeRun(STANDINS, before?.standins ?? port + 10),
   };
   await writeFile(file, JSON.stringify(addresses));
   return addresses;

@@ -27,3 +27,19 @@ export function anyPort(): Promise<number> {
 export async function freePort(wished: number | undefined): Promise<number> {
   return wished !== undefined && (await isFree(wished)) ? wished : anyPort();
 }
+
+/** Where ports are looked for: below those that systems give to connections of their own. */
+const [LOWEST, HIGHEST] = [20_000, 32_000];
+
+/** The first of so many ports in a row that nobody listens on now: from the wished one, else from anywhere. */
+export async function freeRun(length: number, wished?: number): Promise<number> {
+  for (let tried = 0; tried < 200; tried++) {
+    const first =
+      tried === 0 && wished !== undefined
+        ? wished
+        : LOWEST + Math.floor(Math.random() * (HIGHEST - LOWEST - length));
+    const free = await Promise.all(Array.from({ length }, (_, at) => isFree(first + at)));
+    if (free.every(Boolean)) return first;
+  }
+  throw new Error(`There are no ${length} free ports in a row.`);
+}

@@ -8,7 +8,7 @@ import { parseArgs } from 'node:util';
 import { needPrograms } from './debian.ts';
 import { openHouse } from './house.ts';
 import { startMariaDb } from './mariadb.ts';
-import { anyPort } from './ports.ts';
+import { freeRun } from './ports.ts';
 import { say } from './say.ts';
 import { builtWeb } from './serve.ts';
 
@@ -108,25 +108,38 @@ async function unit(scratch: string, names: string[]): Promise<Count> {
   return { passed: told.numPassedTests, failed: told.success ? 0 : Math.max(1, told.numFailedTests) };
 }
 
+/** Houses of the sample site that end-to-end tests have, each with a worker of its own. */
+const HOUSES = 2;
+/** Ports that a house may want, in a row. */
+const PORTS_OF_A_HOUSE = 30;
+
 async function endToEnd(scratch: string, names: string[]): Promise<Count> {
-  say('End-to-end tests: opening a house with the sample site …');
-  const port = await anyPort();
-  const house = await openHouse({
-    data: join(scratch, 'house'),
-    port,
-    web: builtWeb(),
-    seed: true,
-    logLevel: 'error',
-  });
+  say('End-to-end tests: opening houses with the sample site …');
+  const web = builtWeb();
+  const first = await freeRun(HOUSES * PORTS_OF_A_HOUSE);
+  const opened = await Promise.allSettled(
+    Array.from({ length: HOUSES }, (_, at) =>
+      openHouse({
+        data: join(scratch, `house-${at}`),
+        port: first + at * PORTS_OF_A_HOUSE,
+        web,
+        seed: true,
+        logLevel: 'error',
+      }),
+    ),
+  );
+  const houses = opened.flatMap((house) => (house.status === 'fulfilled' ? [house.value] : []));
   const report = join(scratch, 'e2e.json');
   try {
+    const failed = opened.find((house) => house.status === 'rejected');
+    if (failed) throw failed.reason;
     await runTool('playwright', ['test', '--config', 'e2e/playwright.config.ts', ...names], {
-      PLACARD_ADDRESS_UNDER_TEST: house.address,
+      PLACARD_ADDRESSES_UNDER_TEST: houses.map(({ address }) => address).join(' '),
       PLAYWRIGHT_JSON_OUTPUT_NAME: report,
       PLACARD_E2E_OUTPUT: join(scratch, 'e2e'),
     });
   } finally {
-    await house.close();
+    for (const house of houses) await house.close();
   }
   if (!existsSync(report)) return { passed: 0, failed: 1 };
   const { stats } = JSON.parse(await readFile(report, 'utf8')) as {

@@ -36,8 +36,8 @@ export function changedUse<Placement extends HeldPlacement>(
   const before = useOf(block);
   const after = change(before);
   if (after === before) return block;
-  const { asset, version, ownAlt, ownCaption } = after;
-  const own = block.type === 'picture' ? { version: version ?? null } : {};
+  const { asset, version, ownAlt, ownCaption, linksTo } = after;
+  const own = block.type === 'picture' ? { version: version ?? null, linksTo: linksTo ?? null } : {};
   return { ...block, attrs: { ...block.attrs, asset, ownAlt, ownCaption, ...own } };
 }
 

@@ -16,6 +16,7 @@ export {
   filmDetails,
   type FilmShown,
 } from './filmshown.ts';
+export { exchanged, inverted } from './exchange.ts';
 export { isPlacement, kindOf, kinds, type Block, type Placement } from './kinds/index.ts';
 export type { Embed } from './kinds/embed.ts';
 export type { Film } from './kinds/film.ts';

@@ -4,6 +4,8 @@ import { unpack } from '../embed/unpack.ts';
 import type { Block } from '../page/kinds/index.ts';
 import type { Picture } from '../page/kinds/picture.ts';
 import type { HeldAsset } from '../page/held.ts';
+import type { PageDocument } from '../page/document.ts';
+import { exchanged, inverted } from '../page/exchange.ts';
 import { checkPage, pageWeight } from './check.ts';
 import type { CheckContext } from './rules/rule.ts';
 
@@ -50,7 +52,7 @@ const picture = (changes: Partial<Picture['attrs']> = {}): Block => ({
   },
 });
 
-function rules(
+function check(
   asset: HeldAsset,
   content: Block[] = [picture()],
   standing: ReturnType<CheckContext['standingOf']> = 'approved',
@@ -64,8 +66,11 @@ function rules(
     policy: { commercial: false, territory: [], approval: 'nothing', ...policy },
     today: '2026-11-25',
   };
-  return checkPage({ type: 'doc', content }, context).map(({ rule, severity }) => `${severity} ${rule}`);
+  return checkPage({ type: 'doc', content }, context);
 }
+
+const rules = (...given: Parameters<typeof check>): string[] =>
+  check(...given).map(({ rule, severity }) => `${severity} ${rule}`);
 
 describe('a picture', () => {
   it('with a full label and enough pixels is found in order', () =>
@@ -212,5 +217,70 @@ describe('a picture in versions', () => {
     expect(rules({ ...drawing, sources: held(labelled, 320).sources })).toContain('warn soft');
     expect(rules(drawing)).not.toContain('warn soft');
     expect([weight(drawing.sources, 390), weight(drawing.sources, 1280)]).toEqual([900, 900]);
+  });
+});
+
+describe('what can be done at once', () => {
+  const frame = unpack('<iframe src="https://sky.example/map"></iframe>').frame;
+  const embed = {
+    type: 'embed',
+    attrs: { id: 'place-1', position: 'full', measure: 'column', gap: 0, frame },
+  } as unknown as Block;
+  const heading = (level: 2 | 3 | 4): Block => ({
+    type: 'heading',
+    attrs: { level },
+    content: [{ type: 'text', text: 'Nights' }],
+  });
+  const decorative = held({ ...labelled, alt: '', decorative: true });
+  it.each<[string, Parameters<typeof check>, string, string]>([
+    [
+      'a comp is taken out',
+      [held({ ...labelled, licence: 'comp', pictureId: 'QM-1' })],
+      'comp-left',
+      'Take it out',
+    ],
+    [
+      'what is not held is taken out',
+      [held(labelled), [picture({ asset: 'asset-2' })]],
+      'asset-gone',
+      'Take it out',
+    ],
+    ['a refused host is taken out', [held(labelled), [embed], 'refused'], 'host-not-approved', 'Take it out'],
+    [
+      'a heading goes up',
+      [held(labelled), [heading(2), heading(4)]],
+      'headings-out-of-order',
+      'Make it level 3',
+    ],
+    [
+      'a link that says nothing is taken away',
+      [decorative, [picture({ linksTo: '/visit' })]],
+      'link-nameless',
+      'Take the link away',
+    ],
+    [
+      'a soft picture is shown at the widest measure that it has pixels for',
+      [held(labelled, 400)],
+      'soft',
+      'Show it at “Aside”, 320 wide',
+    ],
+  ])(
+    '%s, and is not found any more; undone, it is',
+    (_name, [asset, content = [picture()], ...rest], rule, says) => {
+      const found = check(asset, content, ...rest).find((finding) => finding.rule === rule);
+      const remedy = found?.remedies?.find((remedy) => remedy.says === says);
+      const before: PageDocument = { type: 'doc', content };
+      const after = remedy && exchanged(before, remedy);
+      expect(after && check(asset, after.content, ...rest).map((finding) => finding.rule)).not.toContain(
+        rule,
+      );
+      expect(after && exchanged(after, inverted(remedy))).toEqual(before);
+    },
+  );
+
+  it('nothing is offered to a picture that is soft at every measure', () => {
+    const tiny = held(labelled, 320);
+    const found = check({ ...tiny, sources: tiny.sources.map((file) => ({ ...file, width: 100 })) });
+    expect(found.find(({ rule }) => rule === 'soft')?.remedies).toEqual([]);
   });
 });

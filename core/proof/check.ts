@@ -4,11 +4,10 @@ import { bytesLoaded, posterOf } from '../page/files.ts';
 import { heldKey, type HeldAsset, type Use } from '../page/held.ts';
 import { kindOf } from '../page/kinds/index.ts';
 import type { PageContext } from '../page/kinds/kind.ts';
-import type { Shown } from '../page/room.ts';
 import { shownUses, walk, type Step } from '../page/walk.ts';
 import type { Finding } from './finding.ts';
 import { RULES } from './rules/index.ts';
-import type { CheckContext, HeldPlace, Rule } from './rules/rule.ts';
+import type { CheckContext, HeldPlace, Rule, Says } from './rules/rule.ts';
 
 /** Checks a page and says what is wrong or doubtful: what is placed in the order of the page, then the page as a whole. */
 export function checkPage(document: PageDocument, context: CheckContext): Finding[] {
@@ -21,9 +20,8 @@ export function checkPage(document: PageDocument, context: CheckContext): Findin
   ];
 }
 
-type Says = Pick<Finding, 'severity' | 'says' | 'remedy'>;
-
-function checkBlock({ block, room, path }: Step, context: CheckContext): Finding[] {
+function checkBlock(step: Step, context: CheckContext): Finding[] {
+  const { block, path } = step;
   const kind = kindOf(block);
   const id =
     'attrs' in block && block.attrs && 'id' in block.attrs ? block.attrs.id : `block-${path.join('-')}`;
@@ -31,40 +29,45 @@ function checkBlock({ block, room, path }: Step, context: CheckContext): Finding
   const told = (where: string, look: (rule: Rule) => Says | false) =>
     RULES.flatMap((rule): Finding[] => {
       const said = look(rule);
-      return said
-        ? [{ rule: rule.id, severity: said.severity, where, says: said.says, remedy: said.remedy }]
-        : [];
+      return said ? [{ rule: rule.id, where, ...said }] : [];
     });
   return [
     ...kind.uses(block).flatMap((use) => {
       const asset = context.holdings.get(heldKey(use));
-      if (!asset) return told(use.id, (rule) => 'lookWhereGone' in rule && rule.lookWhereGone(use));
-      const place = placeOf(use, asset, kind.shown(block, use, room, context.measures));
+      if (!asset) return told(use.id, (rule) => 'lookWhereGone' in rule && rule.lookWhereGone(step));
+      const place = placeOf(step, use, asset, context);
       return told(use.id, (rule) => 'look' in rule && rule.look(place, context));
     }),
     ...kind
       .frames(block)
-      .flatMap((frame) => told(id, (rule) => 'lookAtFrame' in rule && rule.lookAtFrame(frame, context))),
-    ...told(id, (rule) => 'lookAtBlock' in rule && rule.lookAtBlock(block)),
+      .flatMap((frame) =>
+        told(id, (rule) => 'lookAtFrame' in rule && rule.lookAtFrame(frame, context, step)),
+      ),
+    ...told(id, (rule) => 'lookAtBlock' in rule && rule.lookAtBlock(step)),
   ];
 }
 
-const placeOf = (use: Use, asset: HeldAsset, shown: Shown): HeldPlace => ({
+const placeOf = (step: Step, use: Use, asset: HeldAsset, { measures }: PageContext): HeldPlace => ({
   use,
   asset,
-  shown,
+  step,
+  shown: kindOf(step.block).shown(step.block, use, step.room, measures),
   terms: asset.terms ?? termsOfPlacard(asset.placard),
   name: asset.placard.title || (use.as === 'picture' ? 'This picture' : 'This'),
 });
 
 /** The first day on which the mere passing of time changes what is found in a page (ISO 8601); null for never. */
 export function nextChange(document: PageDocument, context: CheckContext): string | null {
-  const days = shownUses(document, context.measures).flatMap(({ use, shown }) => {
-    const asset = context.holdings.get(heldKey(use));
-    if (!asset) return [];
-    const place = placeOf(use, asset, shown);
-    return RULES.flatMap((rule) => ('turns' in rule ? (rule.turns?.(place) ?? []) : []));
-  });
+  const days = [...walk(document, context.measures)].flatMap((step) =>
+    kindOf(step.block)
+      .uses(step.block)
+      .flatMap((use) => {
+        const asset = context.holdings.get(heldKey(use));
+        if (!asset) return [];
+        const place = placeOf(step, use, asset, context);
+        return RULES.flatMap((rule) => ('turns' in rule ? (rule.turns?.(place) ?? []) : []));
+      }),
+  );
   const last = days.filter((day) => day >= context.today).toSorted()[0];
   return last === undefined ? null : dayAfter(last);
 }

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { RemedySchema } from './remedy.ts';
 
 /**
  * One fact or doubt about something, with what to do about it. Screens, the
@@ -12,7 +13,10 @@ export const FindingSchema = v.object({
   /** The placement or block the finding is about; absent when it is about the whole. */
   where: v.optional(v.string()),
   says: v.string(),
+  /** What to do about it, in words. */
   remedy: v.string(),
+  /** What can be done about it at once. */
+  remedies: v.optional(v.array(RemedySchema)),
   /** Who let it go, and why: it keeps nothing back any more. */
   letGo: v.optional(v.object({ id: v.string(), by: v.string(), reason: v.string(), at: v.string() })),
 });

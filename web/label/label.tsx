@@ -48,7 +48,9 @@ export default function Label() {
   // The address changes at once, and the router follows when it finds time: who walks does not wait for that.
   const [, redraw] = useReducer((drawn: number) => drawn + 1, 0);
   const asked = matchPath('/label/:asset', window.location.pathname)?.params.asset ?? routed;
-  const id = asked ?? unlabelled[0]?.id ?? selected ?? walked[0]?.id ?? null;
+  // What waits comes first: nothing else is opened before it is known whether anything does.
+  const first = lacking.isLoading ? undefined : (unlabelled[0]?.id ?? selected ?? walked[0]?.id);
+  const id = asked ?? first ?? null;
   useEffect(() => {
     if (id && id !== selected) select(id);
   }, [id, selected, select]);

@@ -33,47 +33,34 @@ export function boundaryAt(view: EditorView, x: number, y: number): number {
 
 /**
  * Puts a block into the page: at a boundary, or where `at` is null at the caret, in place of
- * an empty paragraph or by dividing the one it stands in. Selects it.
+ * an empty paragraph or by dividing the one it stands in. Selects it, and has what is typed next.
  */
 export function insertAt(editor: Editor, block: JSONContent, at: number | null): void {
+  const { instead, where } = placeFor(editor, at);
+  const chain = editor.chain();
+  if (instead === null) chain.setTextSelection(where - 1).splitBlock();
+  chain
+    .insertContentAt(instead ? { from: where, to: where + instead } : where, block)
+    .setNodeSelection(where)
+    .run();
+  // Not Tiptap's own, which waits for the next frame: what is typed until then would be lost.
+  editor.view.focus();
+}
+
+/** Where a block goes, and how much of what stands there it replaces; null where a paragraph is divided for it. */
+function placeFor(editor: Editor, at: number | null): { where: number; instead: number | null } {
   const { doc, selection } = editor.state;
-  const chosen = at === null ? null : Math.min(at, doc.content.size);
-  if (chosen !== null) {
-    editor.chain().insertContentAt(chosen, block).setNodeSelection(chosen).focus().run();
-    return;
-  }
+  if (at !== null) return { where: Math.min(at, doc.content.size), instead: 0 };
+  if (selection instanceof NodeSelection) return { where: selection.to, instead: 0 };
   const { $from } = selection;
-  if (selection instanceof NodeSelection) {
-    const after = selection.to;
-    editor.chain().insertContentAt(after, block).setNodeSelection(after).focus().run();
-    return;
-  }
   const start = $from.before(1);
   const top = doc.nodeAt(start);
-  const inParagraph = top?.type.name === 'paragraph';
-  if (inParagraph && top.content.size === 0) {
-    editor
-      .chain()
-      .insertContentAt({ from: start, to: start + top.nodeSize }, block)
-      .setNodeSelection(start)
-      .focus()
-      .run();
-    return;
-  }
-  if (inParagraph && $from.parentOffset > 0 && $from.parentOffset < top.content.size) {
-    const divided = $from.pos + 1;
-    editor
-      .chain()
-      .setTextSelection($from.pos)
-      .splitBlock()
-      .insertContentAt(divided, block)
-      .setNodeSelection(divided)
-      .focus()
-      .run();
-    return;
-  }
-  const edge = inParagraph && $from.parentOffset === 0 ? start : start + (top?.nodeSize ?? 0);
-  editor.chain().insertContentAt(edge, block).setNodeSelection(edge).focus().run();
+  const end = start + (top?.nodeSize ?? 0);
+  if (top?.type.name !== 'paragraph') return { where: end, instead: 0 };
+  if (top.content.size === 0) return { where: start, instead: top.nodeSize };
+  if ($from.parentOffset === 0) return { where: start, instead: 0 };
+  if ($from.parentOffset === top.content.size) return { where: end, instead: 0 };
+  return { where: $from.pos + 1, instead: null };
 }
 
 /** Moves the selected placement past its neighbour with Alt and the up or down arrow. */

@@ -37,12 +37,9 @@ export default function Prep() {
     ...(waiting.data?.assets ?? []),
     ...(recent.data?.assets ?? []).filter(({ prepared }) => prepared === 'done'),
   ];
-  const id =
-    params.asset ??
-    selected ??
-    shown.find(({ facts }) => facts.kind === 'picture')?.id ??
-    shown[0]?.id ??
-    null;
+  // What waits comes first: nothing is opened before it is known whether anything does.
+  const first = waiting.isLoading ? undefined : (shown.find(({ facts }) => facts.kind === 'picture') ?? shown[0]);
+  const id = params.asset ?? selected ?? first?.id ?? null;
   useEffect(() => {
     if (id && id !== selected) select(id);
   }, [id, selected, select]);

@@ -5,6 +5,7 @@ import { stops, type Finding } from '@placard/core/proof';
 import { useDo, useMay } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
+import { useRemedies } from './useremedies.ts';
 
 const ORDER = { stop: 0, warn: 1, note: 2 };
 const weightOf = (finding: Finding) => (finding.letGo ? 1.5 : ORDER[finding.severity]);
@@ -14,6 +15,7 @@ export function Findings({ findings, pageId }: { findings: Finding[]; pageId: st
   const sorted = [...findings].sort((a, b) => weightOf(a) - weightOf(b));
   const stopping = findings.filter(stops).length;
   const mayLetGo = useMay(letFindingGo);
+  const remedies = useRemedies(pageId);
   return (
     <section aria-label="Findings" className="wall-label">
       <h2 className="mb-1 text-[18px]">
@@ -30,6 +32,22 @@ export function Findings({ findings, pageId }: { findings: Finding[]; pageId: st
             : 'Nothing keeps it from going out.'}
         </p>
       )}
+      <p role="status" className="text-[13px]">
+        {remedies.refused && <span className="text-madder">{remedies.refused}</span>}
+        {remedies.done && (
+          <>
+            <span className="text-spruce">Done: {remedies.done.says.toLowerCase()}.</span>{' '}
+            <button
+              type="button"
+              className="button-plain py-0"
+              disabled={remedies.busy}
+              onClick={() => void remedies.takeBack()}
+            >
+              Undo
+            </button>
+          </>
+        )}
+      </p>
       <div className="mt-2">
         {sorted.map((finding) => (
           <Notice
@@ -37,6 +55,19 @@ export function Findings({ findings, pageId }: { findings: Finding[]; pageId: st
             severity={finding.letGo ? 'note' : finding.severity}
           >
             {finding.says} <span className="text-soft">{finding.remedy}</span>
+            {remedies.mayWrite &&
+              finding.remedies?.map((remedy) => (
+                <button
+                  key={remedy.says}
+                  type="button"
+                  className="button-plain mt-1 block py-0"
+                  aria-label={`${remedy.says}: ${finding.says}`}
+                  disabled={remedies.busy}
+                  onClick={() => void remedies.apply(remedy)}
+                >
+                  {remedy.says}
+                </button>
+              ))}
             {finding.letGo && <WasLetGo pageId={pageId} letGo={finding.letGo} mayHoldBack={mayLetGo} />}
             {mayLetGo && stops(finding) && <LetItGo pageId={pageId} finding={finding} />}
           </Notice>

@@ -1,10 +1,12 @@
+import { takeOut } from '../remedy.ts';
 import type { GoneRule } from './rule.ts';
 
 export const assetGone: GoneRule = {
   id: 'asset-gone',
-  lookWhereGone: () => ({
+  lookWhereGone: (step) => ({
     severity: 'stop',
     says: 'What stood here is no longer held.',
-    remedy: 'Remove it or put something else here.',
+    remedy: 'Take it out or put something else here.',
+    remedies: [takeOut(step)],
   }),
 };

@@ -1,11 +1,13 @@
+import { takeOut } from '../remedy.ts';
 import type { HeldRule } from './rule.ts';
 
 export const compLeft: HeldRule = {
   id: 'comp-left',
-  look: ({ asset, name }) =>
+  look: ({ asset, name, step }) =>
     asset.placard.licence === 'comp' && {
       severity: 'stop',
       says: `“${name}” is still a comp: it may be tried out, not shown to visitors.`,
       remedy: 'Buy it and swap in the original, or take it out.',
+      remedies: [takeOut(step)],
     },
 };

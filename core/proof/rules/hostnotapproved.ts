@@ -1,8 +1,9 @@
+import { takeOut } from '../remedy.ts';
 import type { FrameRule } from './rule.ts';
 
 export const hostNotApproved: FrameRule = {
   id: 'host-not-approved',
-  lookAtFrame: ({ src }, { standingOf }) => {
+  lookAtFrame: ({ src }, { standingOf }, step) => {
     const { host } = new URL(src);
     switch (standingOf(host)) {
       case 'approved':
@@ -17,7 +18,8 @@ export const hostNotApproved: FrameRule = {
         return {
           severity: 'stop',
           says: `${host} was refused by a reviewer.`,
-          remedy: 'Remove the embed or link to it.',
+          remedy: 'Take the embed out, or link to it.',
+          remedies: [takeOut(step)],
         };
     }
   },

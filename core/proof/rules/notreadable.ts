@@ -1,11 +1,13 @@
+import { takeOut } from '../remedy.ts';
 import type { BlockRule } from './rule.ts';
 
 export const notReadable: BlockRule = {
   id: 'not-readable',
-  lookAtBlock: (block) =>
-    block.type === 'unknown' && {
+  lookAtBlock: (step) =>
+    step.block.type === 'unknown' && {
       severity: 'stop',
-      says: `Something here${block.attrs.called === '' ? '' : ` (“${block.attrs.called}”)`} cannot be read, and visitors would not see it. It is kept as it is.`,
+      says: `Something here${step.block.attrs.called === '' ? '' : ` (“${step.block.attrs.called}”)`} cannot be read, and visitors would not see it. It is kept as it is.`,
       remedy: 'Open the page with the Placard that it was written in, or take it out.',
+      remedies: [takeOut(step)],
     },
 };

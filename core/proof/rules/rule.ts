@@ -2,7 +2,6 @@ import type { Frame } from '../../embed/frame.ts';
 import type { SitePolicy } from '../../licence/policy.ts';
 import type { Terms } from '../../licence/terms.ts';
 import type { HeldAsset, Use } from '../../page/held.ts';
-import type { Part } from '../../page/kinds/index.ts';
 import type { PageContext } from '../../page/kinds/kind.ts';
 import type { Shown } from '../../page/room.ts';
 import type { Step } from '../../page/walk.ts';
@@ -27,6 +26,8 @@ export interface CheckContext extends PageContext {
 export interface HeldPlace {
   use: Use;
   shown: Shown;
+  /** The block that shows it, and where that stands. */
+  step: Step;
   asset: HeldAsset;
   terms: Terms;
   /** What it is called in a sentence. */
@@ -34,7 +35,7 @@ export interface HeldPlace {
 }
 
 /** What a rule says where it finds something; the rule's name and the place are added to it. */
-type Says = Pick<Finding, 'severity' | 'says' | 'remedy'>;
+export type Says = Pick<Finding, 'severity' | 'says' | 'remedy' | 'remedies'>;
 
 /** A rule about what is shown of an asset. */
 export interface HeldRule {
@@ -47,19 +48,19 @@ export interface HeldRule {
 /** A rule about a place whose asset is not held any more. */
 export interface GoneRule {
   id: string;
-  lookWhereGone: (use: Use) => Says | false;
+  lookWhereGone: (step: Step) => Says | false;
 }
 
 /** A rule about a frame. */
 export interface FrameRule {
   id: string;
-  lookAtFrame: (frame: Frame, context: CheckContext) => Says | false;
+  lookAtFrame: (frame: Frame, context: CheckContext, step: Step) => Says | false;
 }
 
 /** A rule about one block. */
 export interface BlockRule {
   id: string;
-  lookAtBlock: (block: Part) => Says | false;
+  lookAtBlock: (step: Step) => Says | false;
 }
 
 /** A rule about how the blocks of a page follow each other. */

@@ -1,9 +1,14 @@
+import type { Measure } from '../../geometry/measure.ts';
+import type { Use } from '../../page/held.ts';
+import { kindOf } from '../../page/kinds/index.ts';
+import type { Step } from '../../page/walk.ts';
+import { instead, type Remedy } from '../remedy.ts';
 import { choiceOf } from '../../page/files.ts';
 import { count, type HeldRule } from './rule.ts';
 
 export const soft: HeldRule = {
   id: 'soft',
-  look: ({ use, shown, asset, name }) => {
+  look: ({ use, shown, asset, name, step }, { measures }) => {
     const { drawing, modern, safe } = choiceOf(asset, shown.width);
     // A drawing is sharp at any width.
     if (use.as === 'film' || drawing) return false;
@@ -18,7 +23,21 @@ export const soft: HeldRule = {
         severity: 'warn',
         says: `“${name}” has ${count(widest)} pixels across and is shown ${count(shown.width)} wide, ${(shown.width / widest).toFixed(1)} times too few.`,
         remedy: 'Choose a smaller measure or a larger original.',
+        remedies: smaller(step, use, widest, measures),
       }
     );
   },
 };
+
+/** The widest measure at which its pixels are enough, standing alone where it filled its room. */
+function smaller(step: Step, use: Use, widest: number, measures: readonly Measure[]): Remedy[] {
+  const { block, room } = step;
+  if (block.type !== 'picture') return [];
+  const position = ['full', 'bleed'].includes(block.attrs.position) ? 'centred' : block.attrs.position;
+  for (const { id, name, width } of measures.toSorted((a, b) => b.width - a.width)) {
+    const other: typeof block = { ...block, attrs: { ...block.attrs, position, measure: id } };
+    if (width <= widest && kindOf(other).shown(other, use, room, measures).width <= widest)
+      return [instead(step, `Show it at “${name}”, ${count(width)} wide`, other)];
+  }
+  return [];
+}

@@ -1,0 +1,112 @@
+// @vitest-environment jsdom
+import { Editor } from '@tiptap/core';
+import { act, cleanup, renderHook } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { heldBlock } from './newblocks.ts';
+import { pageExtensions } from './pageextensions.ts';
+import { insertAt } from './placing.ts';
+import { useDropFiles } from './usedropfiles.ts';
+
+type Came = { asset: string } | { arrival: string };
+const gather = vi.hoisted(() => ({
+  /** Says of a file that it has come, by its name. */
+  come: new Map<string, (came: Came) => void>(),
+  accept: vi.fn(),
+}));
+vi.mock('../gather/uploads.ts', () => ({
+  uploads: {
+    addOne: (file: File, came: (came: Came) => void) => {
+      gather.come.set(file.name, came);
+      return `upload of ${file.name}`;
+    },
+  },
+}));
+vi.mock('../gather/acceptwhenread.ts', () => ({ acceptWhenRead: gather.accept }));
+
+let editor: Editor;
+beforeEach(() => {
+  gather.come.clear();
+  editor = new Editor({
+    extensions: pageExtensions(),
+    content: {
+      type: 'doc',
+      content: ['One', 'Two', 'Three'].map((text) => ({
+        type: 'paragraph',
+        content: [{ type: 'text', text }],
+      })),
+    },
+  });
+});
+afterEach(() => {
+  cleanup();
+  editor.destroy();
+});
+
+/** Between the first line and the second. */
+const BETWEEN = 5;
+const file = (name: string) => new File(['x'], name);
+const read = () =>
+  editor.state.doc.children.map((node) =>
+    node.type.name === 'picture' ? `[${String(node.attrs['asset'])}]` : node.textContent,
+  );
+const place = (asset: string, at: number) => insertAt(editor, heldBlock('picture', asset, 'column'), at);
+
+function open() {
+  return renderHook(({ asking }) => useDropFiles(editor, 'visit', place, asking), {
+    initialProps: { asking: false },
+  });
+}
+const come = (name: string, came: Came) => act(async () => gather.come.get(name)?.(came));
+
+describe('files dropped into a page', () => {
+  it('stand where they were dropped, in the order in which they have come', async () => {
+    const hook = open();
+    act(() => hook.result.current.drop([file('a.jpg'), file('b.jpg')], BETWEEN));
+    expect(hook.result.current.dropping.map(({ fileName }) => fileName)).toEqual(['a.jpg', 'b.jpg']);
+    await come('a.jpg', { asset: 'asset-a' });
+    await come('b.jpg', { asset: 'asset-b' });
+    expect(read().toSorted()).toEqual(['One', 'Three', 'Two', '[asset-a]', '[asset-b]']);
+    expect(read().slice(1, 3).toSorted()).toEqual(['[asset-a]', '[asset-b]']);
+    expect(hook.result.current.dropping).toEqual([]);
+  });
+
+  it('stand there, however much is written above meanwhile', async () => {
+    const hook = open();
+    act(() => hook.result.current.drop([file('a.jpg')], BETWEEN));
+    editor.commands.insertContentAt(0, { type: 'paragraph', content: [{ type: 'text', text: 'Zero' }] });
+    editor.commands.insertContentAt(2, 'more ');
+    await come('a.jpg', { asset: 'asset-a' });
+    expect(read()).toEqual(['Zmore ero', 'One', '[asset-a]', 'Two', 'Three']);
+  });
+
+  it('are filed under the section of the page first, where they are new', async () => {
+    gather.accept.mockResolvedValueOnce('asset-new');
+    const hook = open();
+    act(() => hook.result.current.drop([file('a.jpg')], BETWEEN));
+    await come('a.jpg', { arrival: 'arrival-1' });
+    expect(gather.accept).toHaveBeenLastCalledWith('arrival-1', 'visit');
+    expect(read()).toEqual(['One', '[asset-new]', 'Two', 'Three']);
+  });
+
+  it('wait one behind the other while somebody is asked for the alt text of the first', async () => {
+    const hook = open();
+    act(() => hook.result.current.drop([file('a.jpg')], BETWEEN));
+    hook.rerender({ asking: true });
+    await come('a.jpg', { asset: 'asset-a' });
+    expect(read()).toEqual(['One', 'Two', 'Three']);
+    hook.rerender({ asking: false });
+    expect(read()).toEqual(['One', '[asset-a]', 'Two', 'Three']);
+  });
+
+  it('say why they could not be placed until that is read, and leave the page alone', async () => {
+    gather.accept.mockRejectedValueOnce(new Error('This is no picture.'));
+    const hook = open();
+    act(() => hook.result.current.drop([file('a.jpg'), file('b.jpg')], BETWEEN));
+    await come('a.jpg', { arrival: 'arrival-1' });
+    await come('b.jpg', { asset: 'asset-b' });
+    expect(hook.result.current.dropping.map(({ says }) => says)).toEqual(['This is no picture.']);
+    expect(read()).toEqual(['One', '[asset-b]', 'Two', 'Three']);
+    act(() => hook.result.current.dismiss(hook.result.current.dropping[0]?.key ?? ''));
+    expect(hook.result.current.dropping).toEqual([]);
+  });
+});
