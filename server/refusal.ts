@@ -53,3 +53,13 @@ export const packed = refusal('packed');
 export const unfit = refusal('unfit');
 export const away = refusal('away');
 export const full = refusal('full');
+
+// Refusals that more than one place has.
+export const notHeld = () => gone('This is not held here any more.');
+export const onlyPictures = () => unfit('Only pictures are edited here.');
+export const noVideoHost = () => unfit('No video host is connected here.');
+export const othersGone = () => gone('What it should take the place of is not held any more.');
+export const sheetGone = () => gone('This spreadsheet is not here any more. Bring it in again.');
+export const permissionGone = () => gone('This permission is not on file any more.');
+export const termsGone = () => gone('These terms are not on the list any more.');
+export const sectionGone = () => gone('That section does not exist any more. Choose another.');

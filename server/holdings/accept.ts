@@ -6,7 +6,7 @@ import { freeName, slug } from '@placard/core/naming';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { arrival, asset, formerName, original, placard, prepSheet, section } from '../db/schema.ts';
-import { gone } from '../refusal.ts';
+import { gone, othersGone, sectionGone } from '../refusal.ts';
 import { enqueue } from '../queue/queue.ts';
 import { AS_IT_CAME, preparedBy, UNTONED, type Sheet, type Tone } from '@placard/core/prep';
 import { toneOf } from '../imaging/smallpicture.ts';
@@ -101,8 +101,7 @@ export async function acceptArrival(
       .from(section)
       .where(eq(section.siteId, siteId))
       .for('update');
-    if (!file || !sections.some(({ id }) => id === wish.section))
-      throw gone('That section does not exist any more. Choose another.');
+    if (!file || !sections.some(({ id }) => id === wish.section)) throw sectionGone();
     const base = wantedName(wish, row, file.facts.kind);
     const taken = await namesLike(transaction, siteId, [base]);
     const place = wish.instead ?? (wish.taken === 'replace' ? taken.get(base)?.id : undefined);
@@ -115,7 +114,7 @@ export async function acceptArrival(
         .select({ id: asset.id })
         .from(asset)
         .where(and(eq(asset.id, place), eq(asset.siteId, siteId)));
-      if (!held) throw gone('What it should take the place of is not held any more.');
+      if (!held) throw othersGone();
       await replaceFile(transaction, person.id, place, row.sha256);
       return place;
     }

@@ -15,7 +15,7 @@ import {
   user,
   version,
 } from '../db/schema.ts';
-import { gone } from '../refusal.ts';
+import { notHeld } from '../refusal.ts';
 import type { Store } from '../store/store.ts';
 import { placardOf } from '../labels/read.ts';
 
@@ -69,7 +69,7 @@ export async function readAsset(
   id: string,
 ): Promise<AssetDetail> {
   const [line] = await readAssets(database, store, and(eq(asset.id, id), eq(asset.siteId, siteId)));
-  if (!line) throw gone('This is not held here any more.');
+  if (!line) throw notHeld();
   const [[files], renditions, tracks, usedIn] = await Promise.all([
     database
       .select({ key: original.key, trouble: asset.trouble })

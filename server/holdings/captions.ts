@@ -3,7 +3,7 @@ import { readCaptions, writeVtt } from '@placard/core/captions';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { asset, track } from '../db/schema.ts';
-import { gone, unfit } from '../refusal.ts';
+import { notHeld, unfit } from '../refusal.ts';
 import type { Store } from '../store/store.ts';
 
 /** Attaches captions to a film, in place of those in the same language. Throws gone and unfit. */
@@ -18,7 +18,7 @@ export async function putCaptions(
     .select({ kind: asset.kind })
     .from(asset)
     .where(and(eq(asset.id, id), eq(asset.siteId, siteId)));
-  if (!film) throw gone('This is not held here any more.');
+  if (!film) throw notHeld();
   if (film.kind === 'picture') throw unfit('Only films and sounds have captions.');
   const read = readCaptions(captions.text);
   if ('wrong' in read) throw unfit(read.wrong);

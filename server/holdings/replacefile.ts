@@ -3,7 +3,7 @@ import type { Facts } from '@placard/core/contract';
 import { carriedOver } from '@placard/core/prep';
 import type { Queryable } from '../db/database.ts';
 import { asset, original, placement, version } from '../db/schema.ts';
-import { gone, unfit } from '../refusal.ts';
+import { othersGone, unfit } from '../refusal.ts';
 import { changePages } from '../pages/writepage.ts';
 import { enqueue } from '../queue/queue.ts';
 import { uncheck } from '../labels/uncheck.ts';
@@ -24,7 +24,7 @@ export async function replaceFile(
 ): Promise<Record<string, string>> {
   const [row] = await database.select().from(asset).where(eq(asset.id, id)).for('update');
   const [file] = await database.select().from(original).where(eq(original.sha256, sha256));
-  if (!row || !file) throw gone('What it should take the place of is not held any more.');
+  if (!row || !file) throw othersGone();
   if (row.kind !== file.facts.kind)
     throw unfit(`A ${file.facts.kind} cannot take the place of a ${row.kind}.`);
   const [before] = await database

@@ -4,7 +4,7 @@ import type * as v from 'valibot';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { asset, original, sentFilm, track } from '../db/schema.ts';
-import { gone, unfit } from '../refusal.ts';
+import { gone, notHeld, unfit } from '../refusal.ts';
 import { enqueue } from '../queue/queue.ts';
 import { playerFrame } from '../outbound/playerframe.ts';
 
@@ -51,7 +51,7 @@ export async function announceSending(
     .select({ kind: asset.kind })
     .from(asset)
     .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId)));
-  if (!film) throw gone('This is not held here any more.');
+  if (!film) throw notHeld();
   if (film.kind !== 'film') throw unfit('Only films can be sent to a video host.');
   if (wish.audience === 'named' && people.length === 0)
     throw unfit('Name the people who may see it, by their mail addresses.');

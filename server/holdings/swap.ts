@@ -5,7 +5,7 @@ import { apart, sameProportions } from '@placard/core/likeness';
 import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database } from '../db/database.ts';
 import { arrival, asset, original, placard, swap, version } from '../db/schema.ts';
-import { clash, gone, unfit } from '../refusal.ts';
+import { clash, gone, notHeld, unfit } from '../refusal.ts';
 import { enqueue } from '../queue/queue.ts';
 import type { Agency } from '../outbound/agency.ts';
 import type { Store } from '../store/store.ts';
@@ -107,7 +107,7 @@ async function waitingComp(database: Database, siteId: string, id: string) {
     .innerJoin(placard, eq(placard.assetId, asset.id))
     .innerJoin(original, eq(original.sha256, asset.sha256))
     .where(and(eq(asset.id, id), eq(asset.siteId, siteId), isNull(asset.binnedAt)));
-  if (!comp) throw gone('This is not held here any more.');
+  if (!comp) throw notHeld();
   if (comp.placard.licence !== 'comp')
     throw unfit('This is no comp: its placard names other terms. Somebody may have swapped it already.');
   return comp;

@@ -4,7 +4,7 @@ import { AS_IT_CAME, ImpossibleEdit, windowOf, type Preparation } from '@placard
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { asset, original, page, placement, rendition, swap, user, version } from '../db/schema.ts';
-import { gone, unfit } from '../refusal.ts';
+import { gone, notHeld, onlyPictures, unfit } from '../refusal.ts';
 import { enqueue } from '../queue/queue.ts';
 import { changePage } from '../pages/writepage.ts';
 import type { Store } from '../store/store.ts';
@@ -89,7 +89,7 @@ export async function listVersions(
       .innerJoin(page, eq(page.id, placement.pageId))
       .where(and(eq(placement.assetId, assetId), isNotNull(placement.versionId))),
   ]);
-  if (!held) throw gone('This is not held here any more.');
+  if (!held) throw notHeld();
   return rows.map(({ version: row, by, small, facts }) => {
     const key = row.thumbnail ?? small;
     return {
@@ -191,8 +191,8 @@ async function heldPicture(database: Queryable, siteId: string, assetId: string)
     .innerJoin(original, eq(original.sha256, version.sha256))
     .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId)))
     .for('update');
-  if (!held || held.asset.binnedAt) throw gone('This is not held here any more.');
-  if (held.file.facts.kind !== 'picture') throw unfit('Only pictures are edited here.');
+  if (!held || held.asset.binnedAt) throw notHeld();
+  if (held.file.facts.kind !== 'picture') throw onlyPictures();
   return held;
 }
 

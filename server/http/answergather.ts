@@ -32,7 +32,7 @@ import { checkAddress } from '../outbound/reach.ts';
 import { refuseWithoutRoom } from '../site/room.ts';
 import type { House } from './house.ts';
 import { outsideAddress } from './outside.ts';
-import { Refusal, unfit } from '../refusal.ts';
+import { noVideoHost, Refusal, unfit } from '../refusal.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns bringing media in: arrivals, the web, the catalogue. */
@@ -141,7 +141,7 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
   });
 
   route(router, whoAsks, searchFilms, async ({ query }) => {
-    if (!videoHost) throw unfit('No video host is connected here.');
+    if (!videoHost) throw noVideoHost();
     const { total, films } = await refusing(() => videoHost.search(query));
     return {
       name: videoHost.name,
@@ -159,7 +159,7 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
   }));
 
   route(router, whoAsks, sendFilm, async ({ params, body, person }) => {
-    if (!videoHost) throw unfit('No video host is connected here.');
+    if (!videoHost) throw noVideoHost();
     const site = await siteId();
     const id = await sent.announceSending(database, site, person.id, videoHost.name, params.id, body);
     runner.wake();

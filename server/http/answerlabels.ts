@@ -36,7 +36,7 @@ import * as terms from '../labels/terms.ts';
 import { setSitePolicy } from '../site/site.ts';
 import type { House } from './house.ts';
 import { inWords } from './inwords.ts';
-import { gone, unread } from '../refusal.ts';
+import { notHeld, unread } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns labels beyond their words: terms, permissions, judgements, history, what ends. */
@@ -52,7 +52,7 @@ export function answerLabels(router: Router, whoAsks: WhoAsks, house: House): vo
       .from(asset)
       .innerJoin(original, eq(original.sha256, asset.sha256))
       .where(and(eq(asset.id, params.id), eq(asset.siteId, await siteId())));
-    if (!row) throw gone('This is not held here any more.');
+    if (!row) throw notHeld();
     return placardFromFile(row.embedded ?? {});
   });
 

@@ -29,7 +29,7 @@ import { holdingsFor } from '../pages/holdingsfor.ts';
 import { readSite } from '../site/site.ts';
 import type { House } from './house.ts';
 import { frameAddress, proofAddress } from './content.ts';
-import { gone } from '../refusal.ts';
+import { notHeld } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
 const PHONE = 390;
@@ -63,7 +63,7 @@ export function answerPages(
   route(router, whoAsks, readHeld, async ({ params, query }) => {
     const use = { asset: params.id, version: query.version ?? null };
     const held = (await holdingsFor(database, [use], await siteId())).get(heldKey(use));
-    if (!held) throw gone('This is not held here any more.');
+    if (!held) throw notHeld();
     return withAddresses(held, addressOf);
   });
 

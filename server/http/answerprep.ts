@@ -24,7 +24,7 @@ import * as batches from '../prep/batches.ts';
 import * as names from '../prep/names.ts';
 import * as sheets from '../prep/sheets.ts';
 import type { House } from './house.ts';
-import { gone, unfit } from '../refusal.ts';
+import { notHeld, onlyPictures } from '../refusal.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns the preparing of pictures. */
@@ -42,9 +42,9 @@ export function answerPrep(
       .from(asset)
       .innerJoin(original, eq(original.sha256, asset.sha256))
       .where(and(eq(asset.id, params.id), eq(asset.siteId, await siteId())));
-    if (!row) throw gone('This is not held here any more.');
+    if (!row) throw notHeld();
     const { original: file } = row;
-    if (file.facts.kind !== 'picture') throw unfit('Only pictures are edited here.');
+    if (file.facts.kind !== 'picture') throw onlyPictures();
     return {
       preview: store.address(await previewOf(store, file)),
       improved: await toneOf(store, file.thumbnail),

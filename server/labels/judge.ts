@@ -7,7 +7,7 @@ import { changesMade } from '@placard/core/prep';
 import type { Database } from '../db/database.ts';
 import { asset, ownTerms, page, placard, placement, site, version } from '../db/schema.ts';
 import { readable } from '../pages/readable.ts';
-import { gone } from '../refusal.ts';
+import { notHeld } from '../refusal.ts';
 import { onFileOf, placardOf, termsOfLabel, useNow } from './read.ts';
 
 /** Whether an asset may be used as it is, and as it stands in each page. Throws gone. */
@@ -20,7 +20,7 @@ export async function judgeAsset(database: Database, siteId: string, id: string)
     .innerJoin(site, eq(site.id, asset.siteId))
     .leftJoin(ownTerms, eq(ownTerms.id, placard.licence))
     .where(and(eq(asset.id, id), eq(asset.siteId, siteId)));
-  if (!row) throw gone('This is not held here any more.');
+  if (!row) throw notHeld();
   const label = placardOf(row.placard);
   const terms = termsOfLabel(label, row.ownTerms);
   const onFile = (await onFileOf(database, [id])).get(id);

@@ -1,7 +1,7 @@
 import type { Person } from '@placard/core/contract';
 import { changeKeywords, type Placard } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
-import { clash, gone } from '../refusal.ts';
+import { clash, notHeld } from '../refusal.ts';
 import { writeLabels, type Written } from './write.ts';
 
 /** As many characters as the line of keywords on a placard takes. */
@@ -33,7 +33,7 @@ export async function labelAsset(
   const [written] = await database.transaction((transaction) =>
     writeLabels(transaction, siteId, writing, new Map([[id, changesOf]])),
   );
-  if (!found) throw gone('This is not held here any more.');
+  if (!found) throw notHeld();
   return { placard: { ...found.label, ...written?.after }, version: written?.version ?? found.version };
 }
 

@@ -16,7 +16,7 @@ import type { Database } from '../db/database.ts';
 import { asset, evidence, permission, placard, user } from '../db/schema.ts';
 import { assetsChanged } from '../search/searchrows.ts';
 import { Refused } from '../imaging/formats.ts';
-import { clash, gone, tooMuch, unfit } from '../refusal.ts';
+import { clash, notHeld, permissionGone, tooMuch, unfit } from '../refusal.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import type { Store } from '../store/store.ts';
 
@@ -39,7 +39,7 @@ export async function listPermissions(
     .select({ id: asset.id })
     .from(asset)
     .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId)));
-  if (!held) throw gone('This is not held here any more.');
+  if (!held) throw notHeld();
   const rows = await readPermissions(database)
     .where(eq(permission.assetId, assetId))
     .orderBy(desc(permission.addedAt));
@@ -137,7 +137,7 @@ export async function addPermission(
       .select({ id: asset.id })
       .from(asset)
       .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId)));
-    if (!held) throw gone('This is not held here any more.');
+    if (!held) throw notHeld();
     await transaction.insert(permission).values({
       id,
       assetId,
@@ -168,7 +168,7 @@ export async function addEvidence(
     .from(permission)
     .innerJoin(asset, eq(asset.id, permission.assetId))
     .where(and(eq(permission.id, permissionId), eq(asset.siteId, siteId)));
-  if (!row) throw gone('This permission is not on file any more.');
+  if (!row) throw permissionGone();
   const there = await database.$count(evidence, eq(evidence.permissionId, permissionId));
   if (there >= MOST_ATTACHED) throw clash(`${MOST_ATTACHED} files are attached already.`);
   const file =
@@ -254,7 +254,7 @@ export async function decidePermission(
       .innerJoin(asset, eq(asset.id, permission.assetId))
       .where(and(eq(permission.id, id), eq(asset.siteId, siteId)))
       .for('update');
-    if (!row) throw gone('This permission is not on file any more.');
+    if (!row) throw permissionGone();
     await transaction
       .update(permission)
       .set({ state, says, checkedBy: person.id, checkedAt: new Date() })

@@ -8,7 +8,7 @@ import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database } from '../db/database.ts';
 import { asset, job, labelChange, labelSheet, labelSheetRow, placard } from '../db/schema.ts';
 import { searchIds } from '../search/search.ts';
-import { clash, gone, unfit } from '../refusal.ts';
+import { clash, sheetGone, unfit } from '../refusal.ts';
 import { enqueue } from '../queue/queue.ts';
 import { readOwnTerms } from './terms.ts';
 import { type Field } from './write.ts';
@@ -165,7 +165,7 @@ async function theSheet(transaction: Transaction, siteId: string, id: string, st
     .from(labelSheet)
     .where(and(eq(labelSheet.id, id), eq(labelSheet.siteId, siteId)))
     .for('update');
-  if (!sheet) throw gone('This spreadsheet is not here any more. Bring it in again.');
+  if (!sheet) throw sheetGone();
   if (!states.includes(sheet.state))
     throw clash('That was done with this spreadsheet already. Look at it again.');
   return sheet;
@@ -209,7 +209,7 @@ export async function readSheet(
     .select()
     .from(labelSheet)
     .where(and(eq(labelSheet.id, id), eq(labelSheet.siteId, siteId)));
-  if (!sheet) throw gone('This spreadsheet is not here any more. Bring it in again.');
+  if (!sheet) throw sheetGone();
   const trouble = ne(labelSheetRow.trouble, '');
   const newer = ne(labelSheetRow.newer, []);
   const mine = eq(labelSheetRow.sheetId, id);

@@ -6,7 +6,7 @@ import type { Database, Queryable } from '../db/database.ts';
 import { asset, ownTerms, placard } from '../db/schema.ts';
 import { askToRelabel } from './write.ts';
 import { assetsChanged } from '../search/searchrows.ts';
-import { clash, gone } from '../refusal.ts';
+import { clash, termsGone } from '../refusal.ts';
 import { termsOfRow } from './read.ts';
 
 /** The terms that an organisation has added itself, as every other. */
@@ -52,7 +52,7 @@ export async function changeTerms(
       .update(ownTerms)
       .set({ ...rowOf(wish), personId: person.id })
       .where(and(eq(ownTerms.id, id), eq(ownTerms.siteId, siteId)));
-    if (affectedRows === 0) throw gone('These terms are not on the list any more.');
+    if (affectedRows === 0) throw termsGone();
     const named = (await namedBy(transaction, id)).map((row) => row.id);
     await assetsChanged(transaction, named);
     await askToRelabel(transaction, named);
@@ -64,7 +64,7 @@ export async function removeTerms(database: Database, siteId: string, id: string
   await database.transaction(async (transaction) => {
     const which = and(eq(ownTerms.id, id), eq(ownTerms.siteId, siteId));
     const [row] = await transaction.select().from(ownTerms).where(which).for('update');
-    if (!row) throw gone('These terms are not on the list any more.');
+    if (!row) throw termsGone();
     const named = await namedBy(transaction, id);
     if (named.length > 0)
       throw clash(

@@ -16,7 +16,7 @@ import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { asset, page, placard, placement, section, user } from '../db/schema.ts';
 import { refreshSearch } from '../search/searchrows.ts';
-import { clash, gone, unfit } from '../refusal.ts';
+import { clash, gone, sectionGone, unfit } from '../refusal.ts';
 import { gatherWritten } from './pagerow.ts';
 import { readPage } from './pages.ts';
 import { documentOf } from './readable.ts';
@@ -38,7 +38,7 @@ export async function createPage(
       .from(section)
       .where(and(eq(section.id, wish.section), eq(section.siteId, siteId)))
       .for('update');
-    if (!filed) throw gone('That section does not exist any more. Choose another.');
+    if (!filed) throw sectionGone();
     await refuseUnknownAssets(transaction, siteId, document);
     const taken = await transaction
       .select({ slug: page.slug })

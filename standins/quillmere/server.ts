@@ -52,6 +52,13 @@ const OFFERED: readonly Offered[] = Array.from({ length: 72 }, (_, index): Offer
 export function quillmere(port: number): Server {
   const origin = `http://127.0.0.1:${port}`;
   const bought = new Set<string>();
+  // Painting one takes longer than anybody waits for a file: what is sold lies ready.
+  const originals = new Map<string, Promise<Buffer>>();
+  const originalOf = (picture: Offered): Promise<Buffer> => {
+    const known = originals.get(picture.number) ?? paint(picture, picture.width);
+    originals.set(picture.number, known);
+    return known;
+  };
   return createServer((request, response) => {
     const url = new URL(request.url ?? '/', origin);
     const [, where = '', name = ''] = url.pathname.split('/');
@@ -71,15 +78,20 @@ export function quillmere(port: number): Server {
       case 'buy':
         if (request.method !== 'POST' || account === '')
           return html(response, 'Buying wants an account.', 400);
-        bought.add(order);
-        return answerBought(request, response, picture, account);
+        return void originalOf(picture).then(
+          () => {
+            bought.add(order);
+            answerBought(request, response, picture, account);
+          },
+          () => html(response, 'Broken', 500),
+        );
       case 'bought': {
         const original = `${origin}/original/${picture.number}.jpg?account=${encodeURIComponent(account)}`;
         return json(response, { bought: owned, original: owned ? original : null });
       }
       case 'original':
         if (!owned) return html(response, 'Buy it first.', 403);
-        return jpeg(response, paint(picture, picture.width));
+        return jpeg(response, originalOf(picture));
       default:
         return html(response, '<!doctype html><title>Nothing here</title>', 404);
     }
