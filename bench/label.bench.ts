@@ -179,7 +179,8 @@ async function walking(server: OpenServer, editor: Caller): Promise<Figure> {
   const { page, close } = await openPage(server, editor);
   try {
     await page.goto(`${server.address}/label`);
-    await page.getByRole('button', { name: 'Next unlabelled' }).waitFor();
+    // Before it is known what waits, a press leads nowhere.
+    await page.getByRole('button', { name: 'Next unlabelled', disabled: false }).waitFor();
     const took: number[] = [];
     for (let step = 0; step < STEPS; step++) {
       await page.waitForTimeout(900);

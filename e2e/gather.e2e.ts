@@ -271,30 +271,29 @@ test('a file dropped into a page is asked only for its alt text, and stands wher
   const words = page.getByRole('textbox', { name: 'Words of the page' });
   const target = words.getByText('Every party begins with ten minutes');
   await target.scrollIntoViewIfNeeded();
-  const box = await target.boundingBox();
   const before = await words.locator('.react-renderer, img').count();
   const bytes = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#375' } })
     .png()
     .toBuffer();
-  await page.evaluate(
-    ({ base64, x, y }) => {
-      const data = new DataTransfer();
-      const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
-      data.items.add(new File([bytes], 'The green field.png', { type: 'image/png' }));
-      const at = document.elementFromPoint(x, y);
-      for (const type of ['dragenter', 'dragover', 'drop'])
-        at?.dispatchEvent(
-          new DragEvent(type, {
-            dataTransfer: data,
-            clientX: x,
-            clientY: y,
-            bubbles: true,
-            cancelable: true,
-          }),
-        );
-    },
-    { base64: bytes.toString('base64'), x: (box?.x ?? 0) + 40, y: (box?.y ?? 0) + (box?.height ?? 0) - 4 },
-  );
+  // Where it is at that very moment: what loads above it moves it.
+  await target.evaluate((element, base64) => {
+    const box = element.getBoundingClientRect();
+    const [x, y] = [box.x + 40, box.bottom - 4];
+    const data = new DataTransfer();
+    const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+    data.items.add(new File([bytes], 'The green field.png', { type: 'image/png' }));
+    const at = document.elementFromPoint(x, y);
+    for (const type of ['dragenter', 'dragover', 'drop'])
+      at?.dispatchEvent(
+        new DragEvent(type, {
+          dataTransfer: data,
+          clientX: x,
+          clientY: y,
+          bubbles: true,
+          cancelable: true,
+        }),
+      );
+  }, bytes.toString('base64'));
   const asked = page.getByRole('alertdialog', { name: 'Alt text is missing' });
   await expect(asked).toContainText('“The green field” has no alt text');
   await expect(page).toHaveURL(/\/place\//);

@@ -43,7 +43,7 @@ test('a reviewer approves a host, and an editor may not', async ({ browser }) =>
       const answer = await fetch('/api/hosts/cloudmap.example', {
         method: 'PUT',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ standing: 'approved' }),
+        body: JSON.stringify({ review: 'approved' }),
       });
       return answer.status;
     });

@@ -278,3 +278,42 @@ test('words are saved whatever the title is', async ({ page }) => {
   await page.reload();
   await expect(words(page)).toHaveText('Kept under a long title. And under none.');
 });
+
+test('what is pasted from elsewhere keeps its structure, drops its looks, and says what it left out', async ({
+  page,
+}) => {
+  const refused: string[] = [];
+  page.on('console', (message) => /refused/i.test(message.text()) && refused.push(message.text()));
+  await signIn(page);
+  await beginPage(page, 'Pasted into');
+  await words(page).click();
+  await page.keyboard.type('Before it.');
+  await page.keyboard.press('Enter');
+  await words(page).evaluate((element) => {
+    const data = new DataTransfer();
+    data.setData(
+      'text/html',
+      `<style>p{color:red}</style><h1 style="font-size:40px">Nights</h1>
+       <p style="color:red">Come <span style="font-weight:700">early</span> to <a href="https://a.example/gate">the gate</a>.</p>
+       <ol start="3"><li>Third<li>Fourth</ol><table><tr><td>May</td><td>June</td></tr></table>
+       <img src="https://a.example/dome.jpg" alt="A dome"><script>alert(1)</script>`,
+    );
+    element.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  });
+  await expect(words(page).getByRole('heading', { name: 'Nights', level: 2 })).toBeVisible();
+  await expect(words(page).locator('strong')).toHaveText('early');
+  await expect(words(page).getByRole('link', { name: 'the gate' })).toHaveAttribute(
+    'href',
+    'https://a.example/gate',
+  );
+  await expect(words(page).locator('ol[start="3"] li')).toHaveText(['Third', 'Fourth']);
+  await expect(words(page)).toContainText('June');
+  await expect(page.getByText(/^Note: Pasted without 1 picture or film.*<table>/)).toBeVisible();
+  await page.keyboard.type(' And after it.');
+  await saved(page);
+  await page.reload();
+  await expect(words(page)).toContainText('June And after it.');
+  expect(refused).toEqual([]);
+});

@@ -102,7 +102,7 @@ describe('versions', () => {
     ).stats();
     expect(Math.abs((grey.channels[0]?.mean ?? 0) - (grey.channels[2]?.mean ?? 9))).toBeLessThan(1);
     const versions = await versionsOf(id);
-    expect(versions.map(({ number, standing }) => [number, standing])).toEqual([
+    expect(versions.map(({ number, state }) => [number, state])).toEqual([
       [2, 'current'],
       [1, 'kept'],
     ]);
@@ -242,7 +242,7 @@ describe('files that leave', () => {
         await save(asset, { edits: [...edits], output: { ...USUAL, modern } });
         const now = await until(async () => {
           const [newest] = await versionsOf(asset);
-          return newest?.standing === 'current' && newest.renditions.length > 0 && newest;
+          return newest?.state === 'current' && newest.renditions.length > 0 && newest;
         });
         formats.push(...now.renditions.map(({ mime }) => mime));
         for (const { url, mime, width } of now.renditions) {

@@ -302,7 +302,7 @@ export const labelAsset = endpoint({
   params: ById,
   body: v.object({ version: v.number(), changes: v.partial(PlacardSchema) }),
   answer: v.object({ placard: PlacardSchema, version: v.number() }),
-  problems: [404, 409],
+  problems: [404, 409, 422],
 });
 
 export const prepareAsset = endpoint({

@@ -144,7 +144,7 @@ export const readPage = endpoint({
   roles: EVERYONE,
   params: ById,
   answer: PageSchema,
-  problems: [404],
+  problems: [404, 409],
 });
 
 export const savePage = endpoint({
@@ -176,7 +176,7 @@ export const proofPage = endpoint({
     findings: v.array(FindingSchema),
     weights: v.array(v.object({ viewport: v.number(), bytes: v.number() })),
   }),
-  problems: [404],
+  problems: [404, 409],
 });
 
 export const handOffPage = endpoint({
@@ -231,7 +231,7 @@ export const UnpackedSchema = v.object({
   findings: v.array(FindingSchema),
 });
 
-const StandingSchema = v.picklist(['approved', 'unreviewed', 'refused']);
+const HostReviewSchema = v.picklist(['approved', 'unreviewed', 'refused']);
 
 export const unpackEmbed = endpoint({
   method: 'POST',
@@ -241,7 +241,7 @@ export const unpackEmbed = endpoint({
   body: v.object({ code: v.pipe(v.string(), v.maxLength(2_000_000)) }),
   answer: v.object({
     unpacked: UnpackedSchema,
-    host: v.nullable(v.object({ host: v.string(), standing: StandingSchema })),
+    host: v.nullable(v.object({ host: v.string(), review: HostReviewSchema })),
   }),
 });
 
@@ -259,7 +259,7 @@ export const listHosts = endpoint({
   path: '/api/hosts',
   summary: 'The hosts of embeds and how we stand to them',
   roles: EVERYONE,
-  answer: v.array(v.object({ host: v.string(), standing: StandingSchema, note: v.string() })),
+  answer: v.array(v.object({ host: v.string(), review: HostReviewSchema, note: v.string() })),
 });
 
 export const reviewHost = endpoint({
@@ -274,6 +274,6 @@ export const reviewHost = endpoint({
       v.regex(/^[a-z0-9.\-[\]:]{1,255}$/, 'This is not a host name.'),
     ),
   }),
-  body: v.object({ standing: StandingSchema, note: v.optional(v.pipe(v.string(), v.maxLength(500)), '') }),
+  body: v.object({ review: HostReviewSchema, note: v.optional(v.pipe(v.string(), v.maxLength(500)), '') }),
   answer: v.object({}),
 });

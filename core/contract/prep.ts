@@ -28,7 +28,7 @@ const VersionLineSchema = v.object({
   by: v.string(),
   at: v.string(),
   /** `next` takes the current one's place once its renditions are made. */
-  standing: v.picklist(['current', 'next', 'kept']),
+  state: v.picklist(['current', 'next', 'kept']),
   /** Pages with a place that has this version though the asset has another. */
   onlyIn: v.array(v.object({ id: v.string(), title: v.string() })),
   renditions: v.array(RenditionSchema),

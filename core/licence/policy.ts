@@ -23,8 +23,8 @@ export const FIRST_POLICY = {
   ownWork: false,
 } satisfies SitePolicy;
 
-/** Standing in a page of a site from a day on, without an end, with these changes made to it. */
-export function standingUse(policy: SitePolicy, from: string, changes: readonly string[] = []): Use {
+/** Being shown in a page of a site from a day on, without an end, with these changes made to it. */
+export function pageUse(policy: SitePolicy, from: string, changes: readonly string[] = []): Use {
   const { commercial, territory } = policy;
   return { commercial, territory, from, until: null, changes, impressions: null, with: [] };
 }

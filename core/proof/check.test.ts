@@ -55,13 +55,13 @@ const picture = (changes: Partial<Picture['attrs']> = {}): Block => ({
 function check(
   asset: HeldAsset,
   content: Block[] = [picture()],
-  standing: ReturnType<CheckContext['standingOf']> = 'approved',
+  review: ReturnType<CheckContext['reviewOf']> = 'approved',
   policy: Partial<CheckContext['policy']> = {},
 ) {
   const context: CheckContext = {
     measures,
     holdings: new Map([['asset-1', asset]]),
-    standingOf: () => standing,
+    reviewOf: () => review,
     heavyBytes: 100_000,
     policy: { commercial: false, territory: [], approval: 'nothing', ...policy },
     today: '2026-11-25',

@@ -1,6 +1,6 @@
 import { bigint, index, int, mysqlTable, unique, varchar } from 'drizzle-orm/mysql-core';
 import type { PageDocument } from '@placard/core/page';
-import type { HostStanding } from '@placard/core/proof';
+import type { HostReview } from '@placard/core/proof';
 import { id, json, moment } from './columns.ts';
 import { asset, section, site } from './holdings.ts';
 
@@ -102,7 +102,7 @@ export const host = mysqlTable(
       .notNull()
       .references(() => site.id),
     host: varchar('host', { length: 255 }).notNull(),
-    standing: varchar('standing', { length: 12 }).$type<HostStanding>().notNull(),
+    review: varchar('standing', { length: 12 }).$type<HostReview>().notNull(),
     note: varchar('note', { length: 500 }).notNull().default(''),
   },
   (table) => [unique('host_once').on(table.siteId, table.host)],

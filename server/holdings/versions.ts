@@ -102,7 +102,7 @@ export async function listVersions(
       thumbnail: key ? store.address(key) : null,
       by: by ?? '',
       at: row.createdAt.toISOString(),
-      standing: row.id === held.versionId ? 'current' : row.id === held.nextVersionId ? 'next' : 'kept',
+      state: row.id === held.versionId ? 'current' : row.id === held.nextVersionId ? 'next' : 'kept',
       onlyIn: places.filter(({ versionId }) => versionId === row.id).map(({ id, title }) => ({ id, title })),
       renditions: files
         .filter(({ rendition: { versionId } }) => versionId === row.id)

@@ -134,8 +134,8 @@ export function answerPages(
     const unpacked = await unpackInThread(body.code, trustedFrames);
     if (!unpacked.frame) return { unpacked, host: null };
     const { host } = new URL(unpacked.frame.src);
-    const standingOf = await hosts.hostStandings(database, await siteId());
-    return { unpacked, host: { host, standing: standingOf(host) } };
+    const reviewOf = await hosts.hostReviews(database, await siteId());
+    return { unpacked, host: { host, review: reviewOf(host) } };
   });
 
   route(router, whoAsks, previewEmbed, async ({ body }) => {
@@ -145,7 +145,7 @@ export function answerPages(
 
   route(router, whoAsks, listHosts, async () => hosts.listHosts(database, await siteId()));
   route(router, whoAsks, reviewHost, async ({ params, body }) => {
-    await hosts.reviewHost(database, await siteId(), params.host, body.standing, body.note);
+    await hosts.reviewHost(database, await siteId(), params.host, body.review, body.note);
     return {};
   });
 }

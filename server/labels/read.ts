@@ -1,7 +1,7 @@
 import { asc, inArray } from 'drizzle-orm';
 import type { Policy, Site } from '@placard/core/contract';
 import { termsOfPlacard, type Placard } from '@placard/core/credit';
-import { FIRST_POLICY, standingUse, type OnFile, type Terms, type Use } from '@placard/core/licence';
+import { FIRST_POLICY, pageUse, type OnFile, type Terms, type Use } from '@placard/core/licence';
 import type { Queryable } from '../db/database.ts';
 import { permission, type ownTerms, type placard } from '../db/schema.ts';
 
@@ -35,9 +35,9 @@ export const termsOfLabel = (
   own: typeof ownTerms.$inferSelect | null,
 ): Terms => (own ? termsOfRow(own) : termsOfPlacard(label));
 
-/** Standing in a page of a site of this policy from today on. */
+/** Being shown in a page of a site of this policy from today on. */
 export const useNow = (policy: Policy | null, changes: readonly string[]): Use =>
-  standingUse(policy ?? FIRST_POLICY, new Date().toISOString().slice(0, 10), changes);
+  pageUse(policy ?? FIRST_POLICY, new Date().toISOString().slice(0, 10), changes);
 
 /** What lies on file of assets, as a judgement needs it: of each the newest; what was approved before what was not. */
 export async function onFileOf(database: Queryable, ids: readonly string[]): Promise<Map<string, OnFile>> {

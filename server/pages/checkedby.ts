@@ -4,7 +4,7 @@ import type { CheckContext } from '@placard/core/proof';
 import type { Queryable } from '../db/database.ts';
 import { site } from '../db/schema.ts';
 import { gone } from '../refusal.ts';
-import { hostStandings } from './hosts.ts';
+import { hostReviews } from './hosts.ts';
 
 /** What the pages of a site are checked against today, besides what they show. Throws gone. */
 export async function checkedBy(
@@ -18,7 +18,7 @@ export async function checkedBy(
     heavyBytes: row.heavyBytes,
     policy: { ...FIRST_POLICY, ...row.policy },
     language: row.language,
-    standingOf: await hostStandings(database, siteId),
+    reviewOf: await hostReviews(database, siteId),
     today: new Date().toISOString().slice(0, 10),
   };
 }

@@ -1,24 +1,24 @@
 import { eq } from 'drizzle-orm';
-import type { HostStanding } from '@placard/core/proof';
+import type { HostReview } from '@placard/core/proof';
 import type { Database, Queryable } from '../db/database.ts';
 import { host, page, placement } from '../db/schema.ts';
 import { markPages } from '../search/markpages.ts';
 
 /** How the site stands to each host; a host nobody has looked at is unreviewed. */
-export async function hostStandings(
+export async function hostReviews(
   database: Queryable,
   siteId: string,
-): Promise<(name: string) => HostStanding> {
+): Promise<(name: string) => HostReview> {
   const rows = await database.select().from(host).where(eq(host.siteId, siteId));
-  const standings = new Map(rows.map((row) => [row.host, row.standing]));
-  return (name) => standings.get(name) ?? 'unreviewed';
+  const reviews = new Map(rows.map((row) => [row.host, row.review]));
+  return (name) => reviews.get(name) ?? 'unreviewed';
 }
 
 /** The hosts that were reviewed, and those that pages use without a review. */
 export async function listHosts(
   database: Database,
   siteId: string,
-): Promise<{ host: string; standing: HostStanding; note: string }[]> {
+): Promise<{ host: string; review: HostReview; note: string }[]> {
   const [reviewed, used] = await Promise.all([
     database.select().from(host).where(eq(host.siteId, siteId)),
     database
@@ -27,10 +27,10 @@ export async function listHosts(
       .innerJoin(page, eq(page.id, placement.pageId))
       .where(eq(page.siteId, siteId)),
   ]);
-  const lines = reviewed.map(({ host: name, standing, note }) => ({ host: name, standing, note }));
+  const lines = reviewed.map(({ host: name, review, note }) => ({ host: name, review, note }));
   for (const { host: name } of used) {
     if (name && !lines.some((line) => line.host === name))
-      lines.push({ host: name, standing: 'unreviewed', note: '' });
+      lines.push({ host: name, review: 'unreviewed', note: '' });
   }
   return lines.sort((a, b) => a.host.localeCompare(b.host));
 }
@@ -40,14 +40,14 @@ export async function reviewHost(
   database: Database,
   siteId: string,
   name: string,
-  standing: HostStanding,
+  review: HostReview,
   note: string,
 ): Promise<void> {
   await database.transaction(async (transaction) => {
     await transaction
       .insert(host)
-      .values({ siteId, host: name, standing, note })
-      .onDuplicateKeyUpdate({ set: { standing, note } });
+      .values({ siteId, host: name, review, note })
+      .onDuplicateKeyUpdate({ set: { review, note } });
     await markPages(transaction, siteId, { host: name });
   });
 }

@@ -84,7 +84,7 @@ describe('what a page is listed by follows', () => {
     expect(await line()).toEqual({ stop: 2, warn: 1 });
     await label({ alt: 'A dome.', creator: 'Orla Tamsin', licence: 'cc-by-nc-4.0' });
     expect(await line()).toEqual({ stop: 0, warn: 1 });
-    await reviewer.ask('PUT', '/api/hosts/board.example', { standing: 'refused' });
+    await reviewer.ask('PUT', '/api/hosts/board.example', { review: 'refused' });
     expect(await line()).toEqual({ stop: 1, warn: 0 });
     await reviewer.ask('POST', `/api/pages/${made.id}/let-go`, {
       rule: 'host-not-approved',

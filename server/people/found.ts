@@ -39,7 +39,7 @@ export async function found(database: Database, founding: Founding): Promise<boo
       await transaction.insert(section).values({ id: newId(), siteId, slug, title, ordinal });
     }
     for (const entry of founding.approvedHosts) {
-      await transaction.insert(host).values({ siteId, ...entry, standing: 'approved' });
+      await transaction.insert(host).values({ siteId, ...entry, review: 'approved' });
     }
     for (const { id, name: personName, email, role, hash } of people) {
       const [taken] = await transaction.select({ id: user.id }).from(user).where(eq(user.email, email));

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { found } from '../people/found.ts';
 import { migrateDatabase, openDatabase } from '../db/database.ts';
+import { expectByContract } from './bycontract.ts';
 import { createTestDatabase } from './opendatabase.ts';
 
 /** A server process of its own for one test file, with its database and store; it can be killed and started again. */
@@ -151,7 +152,9 @@ async function signIn(address: string, port: number, role: string): Promise<Call
       // A connection kept alive from before a kill is found dead at its first use.
       const again = () => fetch(address, { method, headers, ...sent });
       const given = await again().catch(again);
-      return { status: given.status, body: (await given.json()) as T };
+      const answer: unknown = await given.json();
+      expectByContract(method, path, given.status, answer);
+      return { status: given.status, body: answer as T };
     },
   };
 }

@@ -130,7 +130,7 @@ export function UnpackView({
                       approved: 'approved',
                       unreviewed: 'nobody has reviewed it yet',
                       refused: 'refused by a reviewer',
-                    }[host?.standing ?? 'unreviewed'],
+                    }[host?.review ?? 'unreviewed'],
                   ],
                   [
                     'Room',
@@ -149,7 +149,7 @@ export function UnpackView({
                 ].map(([name, value]) => (
                   <div key={name} className="grid grid-cols-[70px_1fr] border-b border-rule py-1.5">
                     <dt className="text-soft">{name}</dt>
-                    <dd className={name === 'Host' && host?.standing !== 'approved' ? 'text-ochre' : ''}>
+                    <dd className={name === 'Host' && host?.review !== 'approved' ? 'text-ochre' : ''}>
                       {value}
                     </dd>
                   </div>
@@ -161,7 +161,7 @@ export function UnpackView({
             <button
               type="button"
               className="button button-go"
-              disabled={!frame || host?.standing === 'refused'}
+              disabled={!frame || host?.review === 'refused'}
               onClick={() => frame && onPlace(frame)}
             >
               Put it in the page

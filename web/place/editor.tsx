@@ -19,6 +19,8 @@ import { Hairline } from './hairline.tsx';
 import { embedBlock } from './newblocks.ts';
 import { KeptDraftOffer } from './keptdraft.tsx';
 import { Outline } from './outline.tsx';
+import { PastedLine } from './pastedline.tsx';
+import type { Pasted } from './pasting.ts';
 import { insertAt } from './placing.ts';
 import { RefusedPlacing } from './refusedplacing.tsx';
 import { SaveLine } from './saveline.tsx';
@@ -47,6 +49,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   const [offered, setOffered] = useState(draft !== null && resumed === null);
   const [title, setTitle] = useState(resumed?.title ?? page.title);
   const [code, setCode] = useState<string | null>(null);
+  const [pasted, setPasted] = useState<Pasted | null>(null);
   // A page always has a title: without one the words are saved under the one it had.
   const titleNow = useLatest(title.trim() || page.title);
   const { state, write, flush } = useAutosave(page);
@@ -55,6 +58,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   const editor = usePageEditor(begun, mayWrite, () => ({
     onWritten: (document) => write(() => ({ title: titleNow.current, document: document() })),
     onCode: setCode,
+    onPasted: setPasted,
     onDropAsset: placing.place,
     onDropFiles: takeFiles,
   }));
@@ -118,6 +122,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   const column = columnOf(site.measures);
   return (
     <main className="grid h-full grid-cols-[150px_minmax(0,1fr)_330px] max-lg:grid-cols-1 max-lg:overflow-y-auto">
+      <h1 className="sr-only">Place: {title}</h1>
       <Outline editor={editor} findings={proof.data?.findings ?? null} />
       <div className="@container min-h-0 overflow-auto px-4 pt-2 pb-10 max-lg:overflow-visible">
         <div className="mx-auto" style={{ width: column + 32, maxWidth: '100%' }}>
@@ -181,6 +186,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
         </div>
       </div>
       <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto py-3 pr-5 max-lg:px-4">
+        <PastedLine pasted={pasted} onDone={() => setPasted(null)} />
         {dropping.map(({ key, fileName, says }) => (
           <Notice
             key={key}

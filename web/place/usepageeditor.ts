@@ -3,6 +3,7 @@ import { FORMAT, type PageDocument } from '@placard/core/page';
 import { useLatest } from '../kit/uselatest.ts';
 import { DRAGGED_ASSET } from '../shell/tray.tsx';
 import { pageExtensions } from './pageextensions.ts';
+import type { Pasted } from './pasting.ts';
 import { beginInWords, boundaryAt, moveSelected } from './placing.ts';
 
 const NONCE = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
@@ -11,6 +12,7 @@ const NONCE = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]'
 interface Happening {
   onWritten: (document: () => PageDocument) => void;
   onCode: (code: string) => void;
+  onPasted: (pasted: Pasted) => void;
   onDropAsset: (asset: string, at: number) => void;
   onDropFiles: (files: File[], at: number) => void;
 }
@@ -24,7 +26,7 @@ export function usePageEditor(begun: PageDocument, mayWrite: boolean, happening:
     injectCSS: false,
     immediatelyRender: true,
     content: begun,
-    extensions: pageExtensions(),
+    extensions: pageExtensions((pasted) => latest.current().onPasted(pasted)),
     editorProps: {
       attributes: { 'aria-label': 'Words of the page', role: 'textbox', 'aria-multiline': 'true' },
       handleDrop: (view, event) => {

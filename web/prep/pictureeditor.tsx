@@ -51,8 +51,7 @@ interface PictureEditorProps {
 /** One picture: what is done to it, drawn on it, and every rendition as it will come out. */
 export function PictureEditor({ asset, site, versions, mayWrite, place }: PictureEditorProps) {
   const current =
-    versions.find(({ standing }) => standing === 'next') ??
-    versions.find(({ standing }) => standing === 'current');
+    versions.find(({ state }) => state === 'next') ?? versions.find(({ state }) => state === 'current');
   const opened = useAsk(openForPrep, { params: { id: asset.id } }, { staleTime: Number.POSITIVE_INFINITY });
   const refused = refusalOf(opened);
   if (refused) return <Notice severity="stop">{refused.message}</Notice>;
@@ -271,12 +270,12 @@ const wholeOf = ({ facts, original }: AssetDetail) =>
 
 /** What pages load of one version. */
 function Loads({ asset, version }: { asset: AssetDetail; version: VersionLine }) {
-  const { number, preparation, renditions, original, standing } = version;
+  const { number, preparation, renditions, original, state } = version;
   return (
     <div className="mt-3">
       <Renditions
         title={
-          standing === 'current' ? 'What the page will load' : `What a page would load of version ${number}`
+          state === 'current' ? 'What the page will load' : `What a page would load of version ${number}`
         }
         original={{ ...original, bytes: asset.bytes, extension: asset.facts.extension }}
         renditions={renditions}

@@ -38,7 +38,9 @@ export default function Prep() {
     ...(recent.data?.assets ?? []).filter(({ prepared }) => prepared === 'done'),
   ];
   // What waits comes first: nothing is opened before it is known whether anything does.
-  const first = waiting.isLoading ? undefined : (shown.find(({ facts }) => facts.kind === 'picture') ?? shown[0]);
+  const first = waiting.isLoading
+    ? undefined
+    : (shown.find(({ facts }) => facts.kind === 'picture') ?? shown[0]);
   const id = params.asset ?? selected ?? first?.id ?? null;
   useEffect(() => {
     if (id && id !== selected) select(id);

@@ -43,14 +43,14 @@ export function Versions({
               onClick={() => onOpen(opened === version.id ? null : version.id)}
             >
               <span
-                className={`block h-[62px] border-2 bg-paper ${version.standing === 'kept' ? 'border-transparent' : 'border-madder'} group-aria-pressed:border-ink`}
+                className={`block h-[62px] border-2 bg-paper ${version.state === 'kept' ? 'border-transparent' : 'border-madder'} group-aria-pressed:border-ink`}
               >
                 {version.thumbnail && (
                   <img src={version.thumbnail} alt="" className="size-full object-contain" />
                 )}
               </span>
               <span
-                className={`block truncate text-[12px] ${version.standing === 'current' ? 'font-semibold' : 'text-soft'}`}
+                className={`block truncate text-[12px] ${version.state === 'current' ? 'font-semibold' : 'text-soft'}`}
               >
                 {nameOf(version, versions)}
               </span>
@@ -75,7 +75,7 @@ export function Versions({
             <p>Only in {chosen.onlyIn.map(({ title }) => `“${title}”`).join(', ')}</p>
           )}
           <div className="mt-1.5 flex flex-wrap gap-2">
-            {mayWrite && chosen.standing === 'kept' && (
+            {mayWrite && chosen.state === 'kept' && (
               <button
                 type="button"
                 className="button"
@@ -104,12 +104,12 @@ export function Versions({
   );
 }
 
-function nameOf({ number, standing, preparation }: VersionLine, all: VersionLine[]): string {
+function nameOf({ number, state, preparation }: VersionLine, all: VersionLine[]): string {
   const what =
     preparation.edits.length === 0
       ? number === 1 || all.length === 1
         ? 'as it came'
         : 'original'
       : (changesMade(preparation.edits)[0] ?? 'resized');
-  return standing === 'next' ? `${number}, coming` : `${number}, ${what}`;
+  return state === 'next' ? `${number}, coming` : `${number}, ${what}`;
 }

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
-import { kind, type Kind } from './kind.ts';
-import type { ListItem } from './listitem.ts';
+import { kind, type ForeignElement, type Kind, type Reading } from './kind.ts';
+import { listed, type ListItem } from './listitem.ts';
 
 /** A list in no order. */
 export interface BulletList {
@@ -19,5 +19,14 @@ export const bulletList: Kind<BulletList> = kind<BulletList>({
     }) as v.GenericSchema<unknown, BulletList>,
   children: ({ content }) => content,
   withChildren: (block, content) => ({ ...block, content: content as ListItem[] }),
+  reads: Object.fromEntries(
+    ['ul', 'menu', 'dir'].map((name) => [
+      name,
+      (element: ForeignElement, reading: Reading) => {
+        const { items, others } = listed(reading.blocks(element));
+        return items.length === 0 ? others : [{ type: 'bulletList', content: items }, ...others];
+      },
+    ]),
+  ),
   markup: ({ content }, { inside }) => [element('ul', {}, ...inside(content))],
 });

@@ -3,8 +3,8 @@ import { jsonLdOfHostedFilm } from '../../credit/jsonld.ts';
 import { frameMarkup, FrameSchema } from '../../embed/frame.ts';
 import { element } from '../../markup/index.ts';
 import { HostedFilmSchema } from '../hostedfilm.ts';
-import { figureStyle, shownIn, standingIn, StandingSchema } from '../standing.ts';
-import { kind, type Kind } from './kind.ts';
+import { FIRST_STANDING, figureStyle, shownIn, standingIn, StandingSchema } from '../standing.ts';
+import { kind, type ForeignElement, type Kind, type Reading } from './kind.ts';
 
 const EmbedSchema = v.object({
   type: v.literal('embed'),
@@ -35,6 +35,16 @@ export const embed: Kind<Embed> = kind<Embed>({
       ...(attrs.caption ? [element('figcaption', {}, attrs.caption)] : []),
     ),
   ],
+  reads: Object.fromEntries(
+    ['iframe', 'object', 'embed'].map((name) => [
+      name,
+      (element: ForeignElement, reading: Reading) => {
+        const frame = reading.frame(element);
+        const attrs = { id: reading.newId(), ...FIRST_STANDING, position: 'centred', frame };
+        return frame ? [{ type: 'embed', attrs }] : [];
+      },
+    ]),
+  ),
   data: ({ attrs: { film, frame } }) =>
     film ? [[frame.src, jsonLdOfHostedFilm({ ...film, player: frame.src })]] : [],
 });

@@ -5,7 +5,7 @@ import { posterOf, shownTrack } from '../files.ts';
 import { heldKey, wordsAt } from '../held.ts';
 import { assetData, changedUse, HeldSchema, useOf } from '../heldplacement.ts';
 import { figureStyle, shownIn, standingIn } from '../standing.ts';
-import { kind, type Kind } from './kind.ts';
+import { kind, type ForeignElement, type Kind, type Reading } from './kind.ts';
 
 const FilmSchema = v.object({ type: v.literal('film'), attrs: HeldSchema });
 
@@ -57,6 +57,18 @@ export const film: Kind<Film> = kind<Film>({
     const style = figureStyle(standingIn(room, block.attrs, measures), screen);
     return [figureOf(useOf(block), asset, style, player, context)];
   },
+  reads: Object.fromEntries(
+    (['video', 'audio'] as const).map((name) => [
+      name,
+      (element: ForeignElement, reading: Reading) => {
+        const source = reading.elementsIn(element).find(({ tagName }) => tagName === 'source');
+        const address = reading.attribute(element, 'src') ?? (source && reading.attribute(source, 'src'));
+        const alt = reading.attribute(element, 'aria-label') ?? null;
+        if (address) reading.media({ kind: name === 'video' ? 'film' : 'sound', address, alt });
+        return [];
+      },
+    ]),
+  ),
   data: (block, { context, room }) => {
     const asset = context.holdings.get(heldKey(block.attrs));
     const use = useOf(block);

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { inlineMarkup, InlinesSchema, linksIn, plainWords, type Inline } from '../words.ts';
-import { kind, type Kind } from './kind.ts';
+import { kind, type ForeignElement, type Kind, type Reading } from './kind.ts';
 
 /** A heading; the first level is the page's title. */
 export interface Heading {
@@ -21,6 +21,16 @@ export const heading: Kind<Heading> = kind<Heading>({
     }),
   words: ({ content }) => plainWords(content),
   links: ({ content }) => linksIn(content),
+  reads: Object.fromEntries(
+    [1, 2, 3, 4, 5, 6].map((level) => [
+      `h${level}`,
+      (element: ForeignElement, reading: Reading) => {
+        const { content, others } = reading.words(element);
+        const heading = { type: 'heading', attrs: { level: reading.levelOf(level) }, content };
+        return plainWords(content).trim() === '' ? others : [heading, ...others];
+      },
+    ]),
+  ),
   // A heading that says nothing would be a step in every outline all the same.
   markup: ({ attrs, content }) =>
     plainWords(content).trim() === '' ? [] : [element(`h${attrs.level}`, {}, ...inlineMarkup(content))],

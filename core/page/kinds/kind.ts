@@ -1,10 +1,11 @@
+import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
 import type * as v from 'valibot';
 import type { Frame } from '../../embed/frame.ts';
 import type { Measure } from '../../geometry/measure.ts';
 import type { Markup } from '../../markup/index.ts';
 import type { HeldFile, Holdings, Use } from '../held.ts';
 import type { Room, Shown } from '../room.ts';
-import type { PageLink } from '../words.ts';
+import type { Inline, PageLink } from '../words.ts';
 
 /** Any block of a page, of whatever kind. */
 export interface AnyBlock {
@@ -40,6 +41,39 @@ export interface Place {
 /** The schemas of blocks by their kinds, asked for when something is read: kinds hold one another. */
 export type SchemaOf = (types: readonly string[]) => v.GenericSchema<unknown, AnyBlock>;
 
+/** A foreign element (HTML), as kinds read it. */
+export type ForeignElement = Tree.Element;
+
+/** A picture, film or sound in foreign HTML. */
+export interface ReadMedia {
+  kind: 'picture' | 'film' | 'sound';
+  address: string;
+  /** Null where nothing is said; empty for decorative. */
+  alt: string | null;
+}
+
+/** What foreign HTML is read with. */
+export interface Reading {
+  /** The value of an attribute; undefined where it has none. */
+  attribute(element: ForeignElement, name: string): string | undefined;
+  /** The elements right in it. */
+  elementsIn(element: ForeignElement): ForeignElement[];
+  /** The blocks in an element; words of its own become paragraphs. */
+  blocks(element: ForeignElement): AnyBlock[];
+  /** The words in an element in one line, and what lies among them and is no words. */
+  words(element: ForeignElement): { content: Inline[]; others: AnyBlock[] };
+  /** The level that a heading has here, where the page's own title is the first. */
+  levelOf(level: number): number;
+  /** The frame that an element makes, with what nobody may do in it taken away; null where none may be made of it. */
+  frame(element: ForeignElement): Frame | null;
+  /** A name for a place that has none yet. */
+  newId(): string;
+  /** Tells of a picture, film or sound that is not held yet. */
+  media(found: ReadMedia): void;
+  /** Tells that something is not kept. */
+  drop(what: string, why: string): void;
+}
+
 /** What a use of a film, or what a picture opens, is called in structured data, once in a page. */
 export type Said = [name: string, data: Record<string, unknown> | null];
 
@@ -68,6 +102,8 @@ export interface Kind<Block extends AnyBlock> {
   words(block: Block): string;
   /** What visitors get. Nothing where there is nothing to show. */
   markup(block: Block, place: Place): Markup[];
+  /** How it is read from foreign HTML: what is made of an element of each of these names. */
+  reads: Readonly<Record<string, (element: ForeignElement, reading: Reading) => AnyBlock[]>>;
   /** What is said of it in structured data (schema.org), each under a name that is said once in a page. */
   data(block: Block, place: Omit<Place, 'inside'>): Said[];
 }
@@ -88,6 +124,7 @@ export function kind<Block extends AnyBlock>(
     frames: () => [],
     links: () => [],
     words: () => '',
+    reads: {},
     data: () => [],
     ...own,
   };

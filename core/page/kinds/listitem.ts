@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { inlineMarkup } from '../words.ts';
 import type { BulletList } from './bulletlist.ts';
-import { kind, type Kind } from './kind.ts';
+import { kind, type AnyBlock, type Kind } from './kind.ts';
 import type { OrderedList } from './orderedlist.ts';
 import type { Paragraph } from './paragraph.ts';
 
@@ -28,6 +28,12 @@ export const listItem: Kind<ListItem> = kind<ListItem>({
   children: ({ content }) => content,
   withChildren: (block, content) => ({ ...block, content: content as ListItem['content'] }),
   roomInside: (_block, room) => ({ ...room, width: Math.max(1, room.width - INDENT), bleed: null }),
+  reads: {
+    li: (element, reading) => {
+      const { content, others } = inItem(reading.blocks(element));
+      return [{ type: 'listItem', content }, ...others];
+    },
+  },
   markup: ({ content }, { inside }) => {
     const [first, ...rest] = content;
     // Its first words stand beside its mark, with no space of a paragraph round them.
@@ -35,3 +41,40 @@ export const listItem: Kind<ListItem> = kind<ListItem>({
     return [element('li', {}, ...lead, ...inside(rest))];
   },
 });
+
+/** What an item can hold of some blocks, begun with words as every item is; and what has to stand behind its list. */
+function inItem(blocks: readonly AnyBlock[]): { content: ListItem['content']; others: AnyBlock[] } {
+  const content: AnyBlock[] = [];
+  const others: AnyBlock[] = [];
+  for (const block of blocks) {
+    const last = content.at(-1);
+    if (block.type === 'heading') content.push({ type: 'paragraph', content: block.content });
+    // An item right in an item was meant to lie in a list there.
+    else if (block.type === 'listItem' && last?.type === 'bulletList')
+      content.splice(-1, 1, { ...last, content: [...(last.content as AnyBlock[]), block] });
+    else if (block.type === 'listItem') content.push({ type: 'bulletList', content: [block] });
+    else if ((HOLDS as readonly string[]).includes(block.type)) content.push(block);
+    else others.push(block);
+  }
+  if (content[0]?.type !== 'paragraph') content.unshift({ type: 'paragraph' });
+  return { content: content as ListItem['content'], others };
+}
+
+/** Blocks read out of a list as its items, and what has to stand behind it. Loose words are an item; a loose list lies in the one before it. */
+export function listed(blocks: readonly AnyBlock[]): { items: ListItem[]; others: AnyBlock[] } {
+  const items: ListItem[] = [];
+  const others: AnyBlock[] = [];
+  for (const block of blocks) {
+    const last = items.at(-1);
+    if (block.type === 'listItem') items.push(block as ListItem);
+    else {
+      const fitted = inItem([block]);
+      others.push(...fitted.others);
+      const [lead, ...rest] = fitted.content;
+      if (fitted.others.length > 0) continue;
+      if (rest.length > 0 && last) items.splice(-1, 1, { ...last, content: [...last.content, ...rest] });
+      else if (lead) items.push({ type: 'listItem', content: [lead, ...rest] });
+    }
+  }
+  return { items, others };
+}

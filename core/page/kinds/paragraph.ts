@@ -15,5 +15,6 @@ export const paragraph: Kind<Paragraph> = kind<Paragraph>({
   schema: () => v.object({ type: v.literal('paragraph'), content: InlinesSchema }),
   words: ({ content }) => plainWords(content),
   links: ({ content }) => linksIn(content),
+  reads: { p: (element, reading) => reading.blocks(element) },
   markup: ({ content }) => (content?.length ? [element('p', {}, ...inlineMarkup(content))] : []),
 });

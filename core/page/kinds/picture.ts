@@ -57,6 +57,14 @@ export const picture: Kind<Picture> = kind<Picture>({
       ),
     ];
   },
+  reads: {
+    img: (element, reading) => {
+      const address = reading.attribute(element, 'src') ?? reading.attribute(element, 'data-src');
+      const alt = reading.attribute(element, 'alt') ?? null;
+      if (address) reading.media({ kind: 'picture', address, alt });
+      return [];
+    },
+  },
   data: (block, { context, room }) => {
     const { film, linksTo } = block.attrs;
     const asset = context.holdings.get(heldKey(block.attrs));

@@ -3,9 +3,9 @@ import type { FrameRule } from './rule.ts';
 
 export const hostNotApproved: FrameRule = {
   id: 'host-not-approved',
-  lookAtFrame: ({ src }, { standingOf }, step) => {
+  lookAtFrame: ({ src }, { reviewOf }, step) => {
     const { host } = new URL(src);
-    switch (standingOf(host)) {
+    switch (reviewOf(host)) {
       case 'approved':
         return false;
       case 'unreviewed':

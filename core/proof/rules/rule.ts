@@ -7,13 +7,13 @@ import type { Shown } from '../../page/room.ts';
 import type { Step } from '../../page/walk.ts';
 import type { Finding } from '../finding.ts';
 
-/** How an organisation stands to a host of embeds. */
-export type HostStanding = 'approved' | 'unreviewed' | 'refused';
+/** What an organisation has decided about a host of embeds. */
+export type HostReview = 'approved' | 'unreviewed' | 'refused';
 
 /** What a page is checked against. */
 export interface CheckContext extends PageContext {
-  /** The standing of a host name with port, as in a URL. */
-  standingOf: (host: string) => HostStanding;
+  /** How a host was reviewed, by its name with port, as in a URL. */
+  reviewOf: (host: string) => HostReview;
   /** Bytes above which one loaded file is called heavy. */
   heavyBytes: number;
   /** What the site is for, and whose terms a reviewer has to approve. */

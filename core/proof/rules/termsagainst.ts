@@ -1,6 +1,6 @@
 import { limitsOf } from '../../credit/placard.ts';
 import { mayWe } from '../../licence/maywe.ts';
-import { standingUse } from '../../licence/policy.ts';
+import { pageUse } from '../../licence/policy.ts';
 import type { HeldRule } from './rule.ts';
 
 export const termsAgainst: HeldRule = {
@@ -11,7 +11,7 @@ export const termsAgainst: HeldRule = {
   look: ({ asset, terms, name }, { policy, today }) => {
     // What is not known and what is not bought is said in its own words.
     if (terms.id === 'unknown' || terms.id === 'comp') return false;
-    const use = standingUse(policy, today, asset.changes);
+    const use = pageUse(policy, today, asset.changes);
     const { reasons } = mayWe(terms, use, limitsOf(asset.placard), asset.onFile);
     const against = reasons.filter(({ weighs }) => weighs === 'against');
     const cited = [...new Set(against.flatMap(({ clause }) => clause?.text ?? []))];

@@ -1,0 +1,2 @@
+export { readHtml, type ReadHtml } from './readhtml.ts';
+export { TooTangled } from './tree.ts';

@@ -1,0 +1,181 @@
+import fc from 'fast-check';
+import * as v from 'valibot';
+import { describe, expect, it } from 'vitest';
+import { toHtml } from '../markup/index.ts';
+import { PageDocumentSchema, type PageDocument } from '../page/document.ts';
+import type { Block } from '../page/kinds/index.ts';
+import { blockText } from '../page/walk.ts';
+import { readHtml } from './readhtml.ts';
+import { TooTangled } from './tree.ts';
+import { blockMarkup } from '../page/render.ts';
+import { pageRoom } from '../page/room.ts';
+
+let ids = 0;
+const read = (html: string, base?: string) =>
+  readHtml(html, { newId: () => `place-${++ids}`, base, trustedOrigins: [] });
+
+/** What was read, as the page would write it again. */
+const again = (html: string, base?: string): string => {
+  const context = { measures: [], holdings: new Map(), addressOf: () => '' };
+  return read(html, base)
+    .blocks.flatMap((block) => blockMarkup(block, context, pageRoom([])))
+    .map(toHtml)
+    .join('');
+};
+
+describe('foreign HTML, read and written again', () => {
+  it.each<[string, string, string]>([
+    ['paragraphs', '<p>One</p><p>Two</p>', '<p>One</p><p>Two</p>'],
+    ['loose words', 'One<div>Two</div>Three', '<p>One</p><p>Two</p><p>Three</p>'],
+    ['blanks as a page shows them', '<p>  One\n\ttwo </p>', '<p>One two</p>'],
+    [
+      'a blank between marked words',
+      '<p><b>One</b> <i>two</i></p>',
+      '<p><strong>One</strong> <em>two</em></p>',
+    ],
+    ['a blank within marks', '<p>One<b> two </b>three</p>', '<p>One <strong>two</strong> three</p>'],
+    ['nothing of empty elements', '<p></p><p>&nbsp;</p><div><span> </span></div><p>One</p>', '<p>One</p>'],
+    ['breaks', '<p>One<br>two<br></p>', '<p>One<br>two</p>'],
+    ['lines as they are written', '<pre>One\n  two</pre>', '<p>One<br>&nbsp; two</p>'],
+    ['weight by style', '<span style="font-weight:700">One</span>', '<p><strong>One</strong></p>'],
+    ['a wrapper that is not bold', '<b style="font-weight:normal"><p>One</p></b>', '<p>One</p>'],
+    ['slant by style', '<span style="color:red;font-style: Italic">One</span>', '<p><em>One</em></p>'],
+    ['old fonts', '<center><font size=7 color=red>One</font></center>', '<p>One</p>'],
+    ['headings under the page’s title', '<h2>One</h2><h3>Two</h3>', '<h2>One</h2><h3>Two</h3>'],
+    ['a second title one step down, and all with it', '<h1>One</h1><h2>Two</h2>', '<h2>One</h2><h3>Two</h3>'],
+    ['headings deeper than there are', '<h5>One</h5><h6>Two</h6>', '<h4>One</h4><h4>Two</h4>'],
+    ['a heading in one line', '<h2><div>One</div><p>two</p></h2>', '<h2>One two</h2>'],
+    ['a link', '<a href="https://a.example/x">One</a>', '<p><a href="https://a.example/x">One</a></p>'],
+    [
+      'a link round blocks',
+      '<a href="/x"><div>One</div><h2>Two</h2></a>',
+      '<p><a href="/x">One</a></p><h2><a href="/x">Two</a></h2>',
+    ],
+    ['no link that runs something', '<a href="javascript:alert(1)">One</a>', '<p>One</p>'],
+    [
+      'lists',
+      '<ul><li>One<ol><li>Two</ol><li>Three</ul>',
+      '<ul><li>One<ol><li>Two</li></ol></li><li>Three</li></ul>',
+    ],
+    ['the number that a list begins with', '<ol start="4"><li>One</ol>', '<ol start="4"><li>One</li></ol>'],
+    [
+      'a list that lies between items',
+      '<ul><li>One</li><ul><li>Two</li></ul></ul>',
+      '<ul><li>One<ul><li>Two</li></ul></li></ul>',
+    ],
+    ['loose words in a list', '<ul>One<li>Two</ul>', '<ul><li>One</li><li>Two</li></ul>'],
+    [
+      'items without a list',
+      '<li>One</li><li>Two</li><p>Three</p>',
+      '<ul><li>One</li><li>Two</li></ul><p>Three</p>',
+    ],
+    ['a heading in an item', '<ul><li><h3>One</h3>two</ul>', '<ul><li>One<p>two</p></li></ul>'],
+    ['quoted words', '<p>He said <q>one</q>.</p>', '<p>He said “one”.</p>'],
+    [
+      'tables by their cells',
+      '<table><tr><td>A</td><td>B</td></tr><tr><td>1</td></tr></table>',
+      '<p>A</p><p>B</p><p>1</p>',
+    ],
+    [
+      'nothing that runs',
+      '<script>alert(1)</script><style>p{}</style><p onclick="x()">One</p>',
+      '<p>One</p>',
+    ],
+    [
+      'nothing that nobody saw',
+      '<div style="display: none">Secret</div><p hidden>x</p><p>One</p>',
+      '<p>One</p>',
+    ],
+    ['right to left words', '<p dir="rtl">שלום עולם</p>', '<p>שלום עולם</p>'],
+    ['words in elements that nobody knows', '<x-card><o:p>One</o:p></x-card>', '<p>One</p>'],
+    ['letters and tags as text', '<p>&lt;b&gt; &amp; more</p>', '<p>&lt;b&gt; &amp; more</p>'],
+  ])('keeps %s', (_name, html, expected) => {
+    expect(again(html)).toBe(expected);
+  });
+
+  it('makes frames anew from what is allowed, behind the words that they stood in', () => {
+    const { blocks } = read('<p>One <iframe src="https://sky.example/map" onload="x()"></iframe> two</p>');
+    expect(blocks.map(({ type }) => type)).toEqual(['embed', 'paragraph']);
+    expect(blocks[0]).toMatchObject({ attrs: { frame: { src: 'https://sky.example/map' } } });
+  });
+
+  it('tells of pictures and films with their words, and fetches none', () => {
+    const { blocks, media } = read(
+      '<figure><img src="https://a.example/a.jpg" alt="A dome"><figcaption>The dome</figcaption></figure><video><source src="b.mp4"></video>',
+    );
+    expect(media).toEqual([
+      { kind: 'picture', address: 'https://a.example/a.jpg', alt: 'A dome' },
+      { kind: 'film', address: 'b.mp4', alt: null },
+    ]);
+    expect(blocks.map(blockText)).toEqual(['The dome']);
+  });
+
+  it('reads addresses from where it stood', () => {
+    expect(again('<a href="../x?y=1">One</a>', 'https://a.example/b/c/')).toBe(
+      '<p><a href="https://a.example/b/x?y=1">One</a></p>',
+    );
+  });
+
+  it('says once what it did not keep, and why', () => {
+    const { dropped } = read('<script>1</script><script>2</script><table><tr><td>A</table><p>One');
+    expect(dropped.map(({ what }) => what)).toEqual(['<script>', '<table>']);
+    for (const { why } of dropped) expect(why).not.toBe('');
+  });
+
+  it('gives up on what is nested deeper than anybody writes', () => {
+    expect(() => read(`${'<div>'.repeat(2000)}One`)).toThrow(TooTangled);
+  });
+});
+
+describe('whatever HTML there is', () => {
+  const word = fc.stringMatching(/^[a-z]{1,6}$/);
+  const tag = fc.constantFrom(
+    ...'p div span b i em a h1 h2 h4 ul ol li table tr td figure figcaption blockquote pre q section font center dl dt dd x-y'.split(
+      ' ',
+    ),
+  );
+  const html = fc.letrec<{ node: string }>((tie) => ({
+    node: fc.oneof(
+      { maxDepth: 6 },
+      word,
+      fc
+        .tuple(tag, fc.array(tie('node'), { maxLength: 4 }))
+        .map(([name, inside]) => `<${name}>${inside.join(' ')}</${name}>`),
+      fc.constantFrom(
+        '<br>',
+        '<img src="https://a.example/x.png">',
+        '<iframe src="https://a.example/"></iframe>',
+        '<hr>',
+      ),
+    ),
+  })).node;
+
+  it('no word is lost, and all of it is what pages have', () => {
+    fc.assert(
+      fc.property(html, (given) => {
+        const { blocks } = read(given);
+        const document: PageDocument = { type: 'doc', content: blocks };
+        expect(v.is(PageDocumentSchema, document)).toBe(true);
+        expect(v.parse(PageDocumentSchema, document)).toEqual(document);
+        const words = (text: string) => text.match(/[a-z]+/g)?.toSorted() ?? [];
+        const there = words(given.replace(/<[^>]*>/g, ' '));
+        expect(words(blocks.filter(isWords).map(blockText).join(' ')).join('')).toHaveLength(
+          there.join('').length,
+        );
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  it('reading what was written again changes nothing', () => {
+    fc.assert(
+      fc.property(html, (given) => {
+        const once = again(given);
+        expect(again(once)).toBe(once);
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
+
+const isWords = ({ type }: Block): boolean => type !== 'embed';

@@ -1,0 +1,61 @@
+import { Extension } from '@tiptap/core';
+import { Fragment, Slice } from '@tiptap/pm/model';
+import { Plugin } from '@tiptap/pm/state';
+import type { EditorView } from '@tiptap/pm/view';
+import type { ReadHtml } from '@placard/core/reading';
+import { newPlacementId } from './placementid.ts';
+
+/** What became of what was pasted. `plain` where it was too tangled to be read as more than words. */
+export type Pasted = Pick<ReadHtml, 'media' | 'dropped'> & { plain: boolean };
+
+let loading: Promise<typeof import('@placard/core/reading')> | undefined;
+const reading = () => (loading ??= import('@placard/core/reading'));
+
+/** Reads what is pasted from elsewhere as pages have it; what was copied out of a page goes its own way. */
+export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) | undefined }>({
+  name: 'pasting',
+  addOptions: () => ({ onPasted: undefined }),
+  addProseMirrorPlugins() {
+    const { onPasted } = this.options;
+    return [
+      new Plugin({
+        view: () => {
+          // There before anything is pasted, so that it stands before what is typed next.
+          void reading().catch(() => (loading = undefined));
+          return {};
+        },
+        props: {
+          handlePaste: (view, event) => {
+            const html = event.clipboardData?.getData('text/html') ?? '';
+            if (html === '' || html.includes('data-pm-slice')) return false;
+            const text = event.clipboardData?.getData('text/plain') ?? '';
+            void paste(view, html, text).then(onPasted);
+            return true;
+          },
+        },
+      }),
+    ];
+  },
+});
+
+async function paste(view: EditorView, html: string, text: string): Promise<Pasted> {
+  try {
+    const { readHtml } = await reading();
+    const { blocks, media, dropped } = readHtml(html, { newId: newPlacementId });
+    const { state } = view;
+    const fragment = Fragment.fromArray(blocks.map((block) => state.schema.nodeFromJSON(block)));
+    view.dispatch(
+      state.tr
+        .replaceSelection(Slice.maxOpen(fragment, true))
+        .scrollIntoView()
+        .setMeta('paste', true)
+        .setMeta('uiEvent', 'paste'),
+    );
+    return { media, dropped, plain: false };
+  } catch {
+    loading = undefined;
+    // An inert document: nothing in it is run or fetched.
+    view.pasteText(text || (new DOMParser().parseFromString(html, 'text/html').body.textContent ?? ''));
+    return { media: [], dropped: [], plain: true };
+  }
+}
