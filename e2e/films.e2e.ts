@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { expectDrawn, goTo, signIn } from './screen.ts';
+import { choose, choosePage, expectDrawn, goTo, pick, signIn } from './screen.ts';
 
 const TITLE = 'Hills at first light, one';
 const PAGE = 'Films to try';
@@ -29,7 +29,7 @@ async function openFilms(page: Page) {
   await expectDrawn(film.locator('img'));
   await expect(film).toContainText(/0:\d\d/);
   await film.click();
-  await films.getByLabel('For the page').selectOption(PAGE);
+  await choosePage(films.getByLabel('For the page'), PAGE);
   return films;
 }
 
@@ -62,10 +62,10 @@ test('a film on the host stands in a page as a still that opens its player', asy
   await expect(page.getByText(/^Saved/)).toBeVisible();
   // What nobody has said the terms of does not leave: its own placard is where they are said.
   const said = page.waitForResponse((response) => response.url().endsWith('/placard') && response.ok());
-  await page.getByRole('article').getByLabel('Licence').selectOption('own');
+  await choose(page.getByRole('article').getByLabel('Licence'), 'Our own work');
   await said;
   await goTo(page, 'Hand off');
-  await page.getByLabel('Page').selectOption(PAGE);
+  await choosePage(page.getByLabel('Page'), PAGE);
   const html = page.getByLabel('HTML');
   await expect(html).toContainText(/<a href="http:\/\/127\.0\.0\.1:\d+\/player\/f\d+">/);
   await expect(html).toContainText(`Play the film “${TITLE}”`);
@@ -91,7 +91,7 @@ test('a film of ours is sent to the host with title, captions and audience, and 
   const there = page.getByRole('region', { name: 'On the video host' });
   await there.getByRole('button', { name: 'Send it to Lanternreel' }).click();
   await there.getByLabel('Title on Lanternreel').fill('Our finder scope');
-  await expect(there.getByLabel('Captions')).toHaveValue('en');
+  await expect(there.getByLabel('Captions')).toHaveText('English');
   await there.getByRole('radio', { name: 'named people' }).check();
   await there.getByRole('button', { name: /^Send / }).click();
   await expect(there.getByRole('alert')).toContainText('Name the people');
@@ -110,7 +110,7 @@ test('a film of ours is sent to the host with title, captions and audience, and 
     .toBeGreaterThan(0);
   await expect(film.locator('track[srclang=en]')).toHaveCount(1);
   await film.close();
-  await there.getByLabel('Put its player in a page').selectOption(PAGE);
+  await pick(there.getByLabel('Put its player in a page'), PAGE);
   await expect(page.getByRole('button', { name: 'Our finder scope (embed)' })).toBeVisible();
 });
 

@@ -1,13 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { goTo, signIn } from './screen.ts';
+import { choose, goTo, pick, signIn } from './screen.ts';
 
 const found = (page: Page) => page.getByRole('group', { name: 'What was found' });
 const cells = (page: Page) => found(page).getByRole('listitem').getByRole('button');
 const bar = (page: Page) => page.getByRole('toolbar', { name: 'What is chosen' });
 const atHand = (page: Page) => page.getByRole('region', { name: 'At hand' });
 
-async function choose(page: Page, search: string, from: number, to: number) {
+async function chooseCells(page: Page, search: string, from: number, to: number) {
   await signIn(page);
   await page.goto(`/holdings?${search}`);
   await expect(cells(page).first()).toBeVisible();
@@ -19,8 +19,8 @@ async function choose(page: Page, search: string, from: number, to: number) {
 }
 
 test('a shortlist is begun with what is chosen, shown, shortened and removed', async ({ page }) => {
-  await choose(page, 'kind=picture&sort=title', 0, 2);
-  await bar(page).getByLabel('Put them on a shortlist').selectOption('a new one');
+  await chooseCells(page, 'kind=picture&sort=title', 0, 2);
+  await pick(bar(page).getByLabel('Put them on a shortlist'), 'a new one');
   await page.getByLabel('Name of the new shortlist').fill('For the spring page');
   await page.keyboard.press('Enter');
   await expect(page.getByText('3 assets put on “For the spring page”.')).toBeVisible();
@@ -98,8 +98,8 @@ test('the placard of many says what they lack and have in common, and narrows to
 });
 
 test('keywords are added to many and taken away again, and found by', async ({ page }) => {
-  await choose(page, 'words=moon&kind=picture', 0, 1);
-  await bar(page).getByLabel('Field to write on all').selectOption('add');
+  await chooseCells(page, 'words=moon&kind=picture', 0, 1);
+  await choose(bar(page).getByLabel('Field to write on all'), 'keywords, more of them');
   await bar(page).getByRole('textbox').fill('lunar, moonrise');
   await page.keyboard.press('Enter');
   await expect(page.getByText('The keywords of 2 placards were changed.')).toBeVisible();
@@ -110,7 +110,7 @@ test('keywords are added to many and taken away again, and found by', async ({ p
 });
 
 test('the originals of what is chosen are downloaded with their credits', async ({ page }) => {
-  await choose(page, 'kind=picture&sort=title', 0, 1);
+  await chooseCells(page, 'kind=picture&sort=title', 0, 1);
   const coming = page.waitForEvent('download');
   await bar(page).getByRole('button', { name: 'Download' }).click();
   const zip = await readFile(await (await coming).path());

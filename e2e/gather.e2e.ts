@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import sharp from 'sharp';
-import { expectDrawn, goTo, signIn, waitingAt } from './screen.ts';
+import { choose, choosePage, expectDrawn, goTo, signIn, waitingAt } from './screen.ts';
 
 const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
 
@@ -23,7 +23,7 @@ test('embed code pasted where no page is open is unpacked in the page that it is
     document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
   });
   const asked = page.getByRole('region', { name: 'Pasted embed code' });
-  await asked.getByLabel('Page for the embed').selectOption('How the mirror was made');
+  await choosePage(asked.getByLabel('Page for the embed'), 'How the mirror was made');
   await asked.getByRole('button', { name: 'Unpack it there' }).click();
   await expect(page).toHaveURL(/\/place\//);
   await expect(page.getByLabel('Embed code')).toHaveValue(/maps\.example/);
@@ -39,7 +39,7 @@ test('a picture from the catalogue arrives with its creator and licence, and the
   const catalogue = page.getByRole('region', { name: 'From the catalogue' });
   await expect(catalogue.getByText('324 pictures')).toBeVisible();
   await catalogue.getByLabel('Words to look for').fill('spectrum');
-  await catalogue.getByLabel('Any colour').selectOption('violet');
+  await choose(catalogue.getByLabel('Any colour'), 'violet');
   await catalogue.getByLabel('for commercial use').check();
   await catalogue.getByLabel('may be changed').check();
   await expect(catalogue.getByText('324 pictures')).toBeHidden();
@@ -153,8 +153,8 @@ test('many arrivals are decided on at once, and the name that is taken is said',
   await taken!.getByLabel('Leave it in the arrivals').check();
   await taken!.getByLabel('Choose slow turning.png').check();
   await plain!.getByLabel('Choose plain dusk.png').check();
-  await page.getByLabel('File them under').selectOption('Events');
-  await page.getByLabel('Who may see them').selectOption('internal');
+  await choose(page.getByLabel('File them under'), 'Events');
+  await choose(page.getByLabel('Who may see them'), 'internal, for us only');
   await expect(plain!).toContainText('internal');
   await page.getByRole('button', { name: 'Accept 2' }).click();
   await expect(page.getByText(/left in the arrivals: “slow-turning” is taken/)).toBeVisible();
@@ -174,7 +174,7 @@ test('a comp stands in a page with its credit until the bought original takes it
     .filter({ hasText: 'Getting here in the dark' });
   await expect(comp).toContainText(/Quillmere Pictures QM-\d+/);
   await page.goto('/proof');
-  await page.getByLabel('Page', { exact: true }).selectOption('Getting here in the dark');
+  await choosePage(page.getByLabel('Page', { exact: true }), 'Getting here in the dark');
   await expect(page.getByText(/is still a comp/)).toBeVisible();
   const caption = page.frameLocator('iframe[title$="at a desk"]').getByText(/comp, not yet licensed/);
   await expect(caption).toContainText(/Quillmere Pictures QM-\d+, seen \d+ \w+ \d{4}/);
@@ -192,7 +192,7 @@ test('a comp stands in a page with its credit until the bought original takes it
   await comp.getByRole('button', { name: 'Swap in the original' }).click();
   await expect(comp).toContainText('The original stands in its place');
   await page.goto('/proof');
-  await page.getByLabel('Page', { exact: true }).selectOption('Getting here in the dark');
+  await choosePage(page.getByLabel('Page', { exact: true }), 'Getting here in the dark');
   await expect(page.getByText(/is still a comp/)).toHaveCount(0);
   await expect(
     page.frameLocator('iframe[title$="at a desk"]').getByText(/Quillmere Pictures QM-\d+, licensed/),
@@ -294,7 +294,7 @@ test('a file dropped into a page is asked only for its alt text, and stands wher
         }),
       );
   }, bytes.toString('base64'));
-  const asked = page.getByRole('alertdialog', { name: 'Alt text is missing' });
+  const asked = page.getByRole('form', { name: 'Alt text is missing' });
   await expect(asked).toContainText('“The green field” has no alt text');
   await expect(page).toHaveURL(/\/place\//);
   await asked.getByLabel('What it shows').fill('A field, all green');

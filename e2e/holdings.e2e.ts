@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { goTo, signIn, waitingAt } from './screen.ts';
+import { choose, goTo, pick, signIn, waitingAt } from './screen.ts';
 
 const found = (page: Page) => page.getByRole('group', { name: 'What was found' });
 const facet = (page: Page, group: string, value: RegExp) =>
@@ -38,7 +38,7 @@ test('many are filed elsewhere at once, and it can be taken back', async ({ page
   await cells.nth(2).click({ modifiers: ['Shift'] });
   const bar = page.getByRole('toolbar', { name: 'What is chosen' });
   await expect(bar).toContainText('3 assets chosen');
-  await bar.getByLabel('File them under').selectOption('About');
+  await pick(bar.getByLabel('File them under'), 'About');
   await expect(about).toContainText(String(before + 3));
   await page.getByRole('button', { name: 'Take it back' }).click();
   await expect(page.getByText('Taken back.')).toBeVisible();
@@ -87,7 +87,7 @@ test('one field is written on many placards, and taken back', async ({ page }) =
   await page.keyboard.press('Control+a');
   const bar = page.getByRole('toolbar', { name: 'What is chosen' });
   await expect(bar).not.toContainText('1 asset chosen');
-  await bar.getByLabel('Field to write on all').selectOption('source');
+  await choose(bar.getByLabel('Field to write on all'), 'source');
   await bar.getByLabel('The source for all').fill('Almanac of the valley');
   await bar.getByRole('button', { name: /^Write on/ }).click();
   await page.getByLabel('Words on the label').fill('almanac valley');
@@ -134,7 +134,7 @@ test('sections are begun, renamed, moved and merged, and what they hold goes alo
   const arrange = page.getByRole('region', { name: 'Arrange the sections' });
   const begin = async (title: string, where: string) => {
     await arrange.getByLabel('Name of a new section').fill(title);
-    await arrange.getByLabel('Where the new section lies').selectOption({ label: where });
+    await choose(arrange.getByLabel('Where the new section lies'), where);
     await arrange.getByRole('button', { name: 'Begin it' }).click();
   };
   await begin('Winter Nights', 'in Events');
@@ -142,7 +142,7 @@ test('sections are begun, renamed, moved and merged, and what they hold goes alo
   await arrange.getByLabel('Name of Winter Nights').fill('Long Nights');
   await page.keyboard.press('Enter');
   await expect(arrange.getByText('/events/long-nights')).toBeVisible();
-  await arrange.getByLabel('Move Long Nights into').selectOption({ label: 'Sky notes' });
+  await pick(arrange.getByLabel('Move Long Nights into'), 'Sky notes');
   await expect(arrange.getByText('/sky-notes/long-nights')).toBeVisible();
   await arrange.getByRole('button', { name: 'Remove Events' }).click();
   await expect(page.getByRole('alert')).toContainText('“Events” still holds files');
@@ -152,6 +152,7 @@ test('sections are begun, renamed, moved and merged, and what they hold goes alo
     .locator('..')
     .dragTo(arrange.getByText('/about', { exact: true }).locator('..'));
   await arrange.getByRole('button', { name: 'Merge the two' }).click();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Merge the two' }).click();
   await expect(arrange.getByText('long-nights')).toHaveCount(0);
   await arrange.getByRole('button', { name: 'Done' }).click();
   await expect(found(page).getByRole('listitem').first()).toBeVisible();

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { expectDrawn, goTo, openPage, signIn } from './screen.ts';
+import { choose, expectDrawn, goTo, openPage, signIn } from './screen.ts';
 
 const placard = (page: Page) => page.getByRole('article', { name: /^Placard of/ });
 const beside = (page: Page) => page.getByRole('region', { name: 'What belongs to this label' });
@@ -147,7 +147,7 @@ test('a credit stands over the real picture in every way, is copied in every for
   await openPage(page, 'Autumn star parties');
   await page.locator('.placement img').first().click();
   const credit = page.getByRole('combobox', { name: 'Its credit' });
-  await credit.selectOption('in the list at the end of the page');
+  await choose(credit, 'in the list at the end of the page');
   await expect(page.getByText('Saved', { exact: false }).first()).toBeVisible();
   const edited = page.url().split('/').at(-1) ?? '';
   await page.goto(`/proof/${edited}`);
@@ -311,7 +311,7 @@ test('one field is written on many once it is seen what stands there', async ({ 
   await cells.first().click();
   await cells.nth(3).click({ modifiers: ['Shift'] });
   const bar = page.getByRole('toolbar', { name: 'What is chosen' });
-  await bar.getByLabel('Field to write on all').selectOption('creator');
+  await choose(bar.getByLabel('Field to write on all'), 'creator');
   await bar.getByLabel('The creator for all').fill('Fernhollow staff');
   await expect(bar).toContainText(/say nothing yet, \d say this already/);
   await bar.getByLabel('The creator for all').fill('Somebody else');
@@ -353,7 +353,7 @@ test('terms of our own are added by a reviewer, and named on a label', async ({ 
     /may not\s*be cropped and recoloured/,
   );
   await openLabel(page, 'An old cluster');
-  await placard(page).getByLabel('Licence').selectOption('Ridge Walkers, on loan');
+  await choose(placard(page).getByLabel('Licence'), 'Ridge Walkers, on loan');
   await expect(placard(page)).toContainText('lent by the Ridge Walkers');
   await expect(beside(page)).toContainText(/As it is\s*Yes, if/);
   await own
@@ -362,7 +362,7 @@ test('terms of our own are added by a reviewer, and named on a label', async ({ 
     .getByRole('button', { name: 'Take off the list' })
     .click();
   await expect(own).toContainText('1 placard names these terms. Write others there first.');
-  await placard(page).getByLabel('Licence').selectOption('Hollow Valley Camera Club');
+  await choose(placard(page).getByLabel('Licence'), 'Hollow Valley Camera Club');
   await expect(placard(page)).toContainText('courtesy of the Hollow Valley Camera Club');
   await reviewer.context().close();
 });

@@ -4,7 +4,7 @@ import { mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
-import { beginPage, expectDrawn, goTo, signIn, waitingAt } from './screen.ts';
+import { beginPage, choose, choosePage, expectDrawn, goTo, signIn, typeNumber, waitingAt } from './screen.ts';
 
 const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
 const media = (name: string) => join(MEDIA, name);
@@ -44,7 +44,7 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
     .getByRole('button', { name: 'Send it all the same' })
     .click();
   await page.getByLabel('Title of turning-sky.mp4').fill('The valley turns');
-  await page.getByLabel('Section of turning-sky.mp4').selectOption('Sky notes');
+  await choose(page.getByLabel('Section of turning-sky.mp4'), 'Sky notes');
   await page.getByRole('button', { name: 'Accept Meteor over the barn.jpg' }).click();
   await page.getByRole('button', { name: 'Accept turning-sky.mp4' }).click();
   await page.getByRole('button', { name: 'Discard not a picture.jpg' }).click();
@@ -69,7 +69,7 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
     .getByRole('region', { name: 'Tray of holdings' })
     .getByRole('button', { name: 'Meteor over the barn, picture' })
     .press('Enter');
-  const refusal = page.getByRole('alertdialog', { name: 'Alt text is missing' });
+  const refusal = page.getByRole('form', { name: 'Alt text is missing' });
   await expect(refusal).toContainText('“Meteor over the barn” has no alt text.');
   await expect(words.locator('figure')).toHaveCount(0);
   await refusal.getByLabel('What it shows').fill('A meteor leaving a green trail above a dark ridge.');
@@ -80,7 +80,7 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
   const placard = page.getByRole('article', { name: 'Placard of Meteor over the barn' });
   await placard.getByLabel('Creator', { exact: true }).fill('Tobiah Wren');
   await placard.getByLabel('Caption').fill('Three in the morning.');
-  await placard.getByLabel('Licence').selectOption('Creative Commons BY-SA 4.0');
+  await choose(placard.getByLabel('Licence'), 'Creative Commons BY-SA 4.0');
   await expect(placard).toContainText('“Meteor over the barn” by Tobiah Wren, CC BY-SA 4.0');
   await expect(words.locator('figcaption')).toHaveText(
     'Three in the morning.“Meteor over the barn” by Tobiah Wren, CC BY-SA 4.0',
@@ -92,7 +92,7 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
     .poll(async () => Math.round((await words.locator('.placement').boundingBox())?.width ?? 0))
     .toBe(320);
   await page.getByRole('radio', { name: 'Half 480' }).click();
-  await page.getByLabel('Gap to the text').fill('30');
+  await typeNumber(page.getByLabel('Gap to the text'), 30);
   await expect
     .poll(async () => Math.round((await words.locator('.placement').boundingBox())?.width ?? 0))
     .toBe(480);
@@ -102,13 +102,13 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
     .getByRole('region', { name: 'Tray of holdings' })
     .getByRole('button', { name: 'The valley turns, film' });
   await filmInTray.dragTo(words.locator('p').last(), { targetPosition: { x: 300, y: 20 } });
-  await page.getByRole('alertdialog').getByLabel('What it shows').fill('Film: stars turn above a ridge.');
+  await page.getByRole('form').getByLabel('What it shows').fill('Film: stars turn above a ridge.');
   await page.getByRole('button', { name: 'Save and place it' }).click();
   await expect(words.locator('video')).toHaveCount(1);
-  await page
-    .getByRole('article', { name: 'Placard of The valley turns' })
-    .getByLabel('Licence')
-    .selectOption('Our own work');
+  await choose(
+    page.getByRole('article', { name: 'Placard of The valley turns' }).getByLabel('Licence'),
+    'Our own work',
+  );
   await page.getByLabel('Captions file').setInputFiles({
     name: 'turn.srt',
     mimeType: 'text/plain',
@@ -139,7 +139,7 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
 
   // Proof: at desk and phone width, on the second origin.
   await goTo(page, 'Proof');
-  await page.getByLabel('Page', { exact: true }).selectOption('A bright one');
+  await choosePage(page.getByLabel('Page', { exact: true }), 'A bright one');
   await expect(page.getByRole('region', { name: 'Findings' })).toContainText('Nothing found');
   const phone = page.frameLocator('iframe[title="A bright one, on a phone"]');
   const desk = page.frameLocator('iframe[title="A bright one, at a desk"]');
@@ -158,7 +158,7 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
 
   // Hand off: clean HTML to copy, a ZIP that opens offline.
   await goTo(page, 'Hand off');
-  await page.getByLabel('Page', { exact: true }).selectOption('A bright one');
+  await choosePage(page.getByLabel('Page', { exact: true }), 'A bright one');
   await page.getByRole('button', { name: 'Copy the HTML' }).click();
   await expect(page.getByRole('button', { name: 'Copied' })).toBeVisible();
   const html = await page.evaluate(() => navigator.clipboard.readText());

@@ -1,12 +1,12 @@
 import { expect, test } from '@playwright/test';
-import { expectDrawn, goTo, signIn } from './screen.ts';
+import { choosePage, expectDrawn, goTo, signIn } from './screen.ts';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
 test('a page is proofed on a telephone, and nothing runs out of the screen', async ({ page }) => {
   await signIn(page);
   await goTo(page, 'Proof');
-  await page.getByLabel('Page', { exact: true }).selectOption('Autumn star parties');
+  await choosePage(page.getByLabel('Page', { exact: true }), 'Autumn star parties');
   const phone = page.frameLocator('iframe[title="Autumn star parties, on a phone"]');
   await expectDrawn(phone.getByRole('img', { name: 'Stars drawn into rings' }));
   await expect(page.getByRole('region', { name: 'Findings' })).toContainText('Nothing found');

@@ -59,3 +59,32 @@ export async function expectDrawn(picture: Locator): Promise<void> {
     )
     .toBe(true);
 }
+
+/** Chooses in the list that opens at a control. */
+export async function choose(control: Locator, name: string): Promise<void> {
+  await control.click();
+  const option = control.page().getByRole('option', { name, exact: true });
+  await option.click();
+  await expect(option).toHaveCount(0);
+}
+
+/** Does one of the things that a menu offers. */
+export async function pick(button: Locator, name: string): Promise<void> {
+  await button.click();
+  await button.page().getByRole('menuitem', { name, exact: true }).click();
+}
+
+/** Chooses a page by its title, wherever it is in the list of pages. */
+export async function choosePage(control: Locator, title: string): Promise<void> {
+  await control.click();
+  const page = control.page();
+  await page.getByPlaceholder('Words of its title or address').fill(title);
+  await page.getByRole('option', { name: title }).first().click();
+  await expect(control).toHaveText(title);
+}
+
+/** Types a number, and confirms it. */
+export async function typeNumber(field: Locator, number: number | string): Promise<void> {
+  await field.fill(String(number));
+  await field.press('Enter');
+}

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { goTo, lineOf, signIn, waitingAt } from './screen.ts';
+import { choose, goTo, lineOf, signIn, waitingAt } from './screen.ts';
 
 test('the stage rule counts real queues', async ({ page }) => {
   await signIn(page);
@@ -10,7 +10,7 @@ test('the stage rule counts real queues', async ({ page }) => {
   await expect(page).toHaveURL(/\/label\/[\w-]+/);
   const placard = page.getByRole('article');
   await placard.getByLabel('Alt text').fill('A bright planet low above hills at dusk.');
-  await placard.getByLabel('Licence').selectOption('Our own work');
+  await choose(placard.getByLabel('Licence'), 'Our own work');
   await expect.poll(() => waitingAt(page, 'Label')).toBe(before - 1);
 });
 

@@ -1,5 +1,5 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { beginPage, goTo, signIn } from './screen.ts';
+import { beginPage, choosePage, goTo, signIn } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText(/^Saved/)).toBeVisible();
@@ -91,7 +91,7 @@ test('whoever leaves quickly hands off what was written last', async ({ page }) 
   await saved(page);
   await page.keyboard.type(' And the very last.');
   await goTo(page, 'Hand off');
-  await page.getByLabel('Page').selectOption('Left in a hurry');
+  await choosePage(page.getByLabel('Page'), 'Left in a hurry');
   await expect(page.getByLabel('HTML')).toContainText('The first words. And the very last.');
 });
 

@@ -1,4 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { setNonce } from 'get-nonce';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
@@ -16,6 +17,10 @@ const client = new QueryClient({
     },
   },
 });
+
+// What our parts write of styles into the page carries its nonce: the policy refuses every other.
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
+if (nonce) setNonce(nonce);
 
 const root = document.getElementById('root');
 if (!root) throw new Error('The page has no root element.');

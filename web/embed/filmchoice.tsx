@@ -1,3 +1,5 @@
+import { Radios } from '../kit/radios.tsx';
+import { Checkbox } from '../kit/checkbox.tsx';
 import { useDeferredValue, useState } from 'react';
 import { fetchMedia, searchFilms, type HostedFilm } from '@placard/core/contract';
 import {
@@ -149,34 +151,29 @@ function HowShown({
     <div className="wall-label">
       <h2 className="text-[19px]">{film.title}</h2>
       <p className="mb-3 font-serif text-soft italic">{filmDetails(film) || 'owner not said'}</p>
-      <fieldset>
-        <legend className="caption">How it stands in the page</legend>
-        {FILM_SHOWN.map((way) => (
-          <label key={way} className="flex items-start gap-2 border-b border-rule py-1.5">
-            <input
-              type="radio"
-              name="shown"
-              className="mt-1 accent-madder"
-              checked={shown === way}
-              onChange={() => setShown(way)}
-            />
-            <Sketch way={way} still={film.preview} />
-            <span>
-              {NAMES[way].name}
-              <span className="block text-[12px] text-soft">{NAMES[way].says}</span>
-            </span>
-          </label>
-        ))}
-      </fieldset>
-      <label className="my-2.5 flex items-center gap-2">
-        <input
-          type="checkbox"
-          className="size-4 accent-madder"
-          checked={details}
-          onChange={(event) => setDetails(event.target.checked)}
-        />
+      <Radios
+        label="How it stands in the page"
+        showLabel
+        value={shown}
+        onChange={setShown}
+        className="[&>div]:border-b [&>div]:border-rule [&>div]:py-1.5"
+        options={FILM_SHOWN.map(
+          (way) =>
+            [
+              way,
+              <span key={way} className="flex items-start gap-2">
+                <Sketch way={way} still={film.preview} />
+                <span>
+                  {NAMES[way].name}
+                  <span className="block text-[12px] text-soft">{NAMES[way].says}</span>
+                </span>
+              </span>,
+            ] as const,
+        )}
+      />
+      <Checkbox className="my-2.5" checked={details} onChange={(on) => setDetails(on)}>
         with its owner and length
-      </label>
+      </Checkbox>
       {wrong && <Notice severity="stop">{wrong}</Notice>}
       <button type="button" className="button button-go" disabled={busy} onClick={() => void choose()}>
         {busy ? 'Fetching the still …' : go}

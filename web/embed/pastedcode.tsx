@@ -1,13 +1,15 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useRecentPages } from '../pages/userecentpages.ts';
+import { listPages, type PageList } from '@placard/core/contract';
+import { useAsk } from '../kit/asking.ts';
+import { PageSearch } from '../pages/pagesearch.tsx';
 
 /** An embed code pasted where no page is open: it is asked which page it is for, and unpacked there. */
 export function PastedCode({ code, onDone }: { code: string; onDone: () => void }) {
-  const pages = useRecentPages();
+  const recent = useAsk(listPages, { query: { limit: '1' } });
   const navigate = useNavigate();
-  const [chosen, setChosen] = useState('');
-  const page = chosen || pages[0]?.id;
+  const [chosen, setChosen] = useState<PageList['pages'][number] | null>(null);
+  const page = chosen ?? recent.data?.pages[0];
   return (
     <section
       aria-label="Pasted embed code"
@@ -18,30 +20,24 @@ export function PastedCode({ code, onDone }: { code: string; onDone: () => void 
     >
       <p className="min-w-0 grow">
         What was pasted is an embed code.{' '}
-        {pages.length === 0
+        {recent.data?.pages.length === 0
           ? 'Begin a page first, and paste it there.'
           : 'Which page is it for? It is unpacked there before anything is placed.'}
       </p>
       {page && (
         <>
-          <select
+          <PageSearch
             autoFocus
-            aria-label="Page for the embed"
-            className="input w-auto max-w-[300px]"
-            value={page}
-            onChange={(event) => setChosen(event.target.value)}
-          >
-            {pages.map(({ id, title }) => (
-              <option key={id} value={id}>
-                {title}
-              </option>
-            ))}
-          </select>
+            label="Page for the embed"
+            className="w-[300px]"
+            chosen={page.title}
+            onChoose={setChosen}
+          />
           <button
             type="button"
             className="button button-go"
             onClick={() => {
-              void navigate(`/place/${page}`, { state: { embed: code } });
+              void navigate(`/place/${page.id}`, { state: { embed: code } });
               onDone();
             }}
           >

@@ -1,3 +1,5 @@
+import { Checkbox } from '../kit/checkbox.tsx';
+import { Select } from '../kit/select.tsx';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { acceptArrivals, type Arrival, type Planned, type Site } from '@placard/core/contract';
@@ -109,13 +111,10 @@ export function ArrivalRow(props: ArrivalRowProps) {
     <Row
       choice={
         open && (
-          <input
-            type="checkbox"
-            className="size-4 accent-madder"
-            aria-label={`Choose ${fileName}`}
+          <Checkbox
+            label={`Choose ${fileName}`}
             checked={chosen}
-            onChange={() => undefined}
-            onClick={(event) => onChoose(event.shiftKey)}
+            onChange={(_on, withShift) => onChoose(withShift)}
           />
         )
       }
@@ -154,18 +153,14 @@ export function ArrivalRow(props: ArrivalRowProps) {
             value={decision.title ?? arrival.proposedTitle}
             onChange={(event) => onDecide({ title: event.target.value })}
           />
-          <select
-            className="input w-[150px]"
-            aria-label={`Section of ${fileName}`}
-            value={decision.section}
-            onChange={(event) => onDecide({ section: event.target.value })}
-          >
-            {sections.map(({ id, title }) => (
-              <option key={id} value={id}>
-                {title}
-              </option>
-            ))}
-          </select>
+          <Select
+            className="w-[150px]"
+            label={`Section of ${fileName}`}
+            hideLabel
+            value={decision.section ?? ''}
+            onChange={(section) => onDecide({ section })}
+            options={sections.map(({ id, title }) => [id, title] as const)}
+          />
         </div>
       ) : (
         <p className="truncate font-semibold">{(ready && arrival.proposedTitle) || fileName}</p>

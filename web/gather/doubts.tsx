@@ -1,3 +1,4 @@
+import { Radios } from '../kit/radios.tsx';
 import type { Alike, Arrival, Planned, Wish } from '@placard/core/contract';
 import { Thumbnail } from '../kit/thumbnail.tsx';
 import { inBytes, inPixels } from '../kit/words.ts';
@@ -21,24 +22,16 @@ export function TakenName({
   onChoose: (taken: Wish['taken']) => void;
 }) {
   return (
-    <fieldset className="mt-1.5 border-l-2 border-ochre pl-3 text-[13px]">
-      <legend className="sr-only">The name of {fileName} is taken</legend>
+    <div className="mt-1.5 border-l-2 border-ochre pl-3 text-[13px]">
       <p className="text-ochre">The name is taken by “{planned.takenBy?.title}”.</p>
-      <div className="flex flex-wrap gap-x-5 gap-y-1">
-        {CHOICES.map((choice) => (
-          <label key={choice.taken} className="flex items-center gap-1.5">
-            <input
-              type="radio"
-              name={`taken-${planned.id}`}
-              checked={taken === choice.taken}
-              onChange={() => onChoose(choice.taken)}
-              className="accent-madder"
-            />
-            {choice.says(planned.name)}
-          </label>
-        ))}
-      </div>
-    </fieldset>
+      <Radios
+        label={`The name of ${fileName} is taken`}
+        value={taken}
+        onChange={onChoose}
+        className="flex flex-wrap gap-x-5"
+        options={CHOICES.map((choice) => [choice.taken, choice.says(planned.name)] as const)}
+      />
+    </div>
   );
 }
 

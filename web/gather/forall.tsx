@@ -1,4 +1,8 @@
-import type { Arrival, Site, Visibility } from '@placard/core/contract';
+import { AskFirst } from '../kit/askfirst.tsx';
+import { NumberField } from '../kit/numberfield.tsx';
+import { Checkbox } from '../kit/checkbox.tsx';
+import { Select } from '../kit/select.tsx';
+import type { Arrival, Site } from '@placard/core/contract';
 import { plural } from '../kit/words.ts';
 import type { Decision } from './decision.ts';
 
@@ -30,61 +34,61 @@ export function ForAll({
   const count = meant.length;
   return (
     <div className="mb-1 flex flex-wrap items-end gap-3 border-y border-edge py-2.5">
-      <label className="flex items-center gap-2 self-center">
-        <input
-          type="checkbox"
-          className="size-4 accent-madder"
-          aria-label="Choose all arrivals"
-          checked={!everything}
-          ref={(box) => {
-            if (box) box.indeterminate = !everything;
-          }}
-          onChange={(event) => onChoose(event.target.checked)}
+      <Checkbox
+        className="self-center"
+        label="Choose all arrivals"
+        checked={everything ? false : 'indeterminate'}
+        onChange={() => onChoose(everything)}
+      >
+        <span className="inline-block w-[92px]">
+          {everything ? `For all ${count}` : `For ${count} chosen`}
+        </span>
+      </Checkbox>
+      <span>
+        <Select
+          className="w-[150px]"
+          label="File them under"
+          value={all.section ?? ''}
+          onChange={(section) => onDecide({ section })}
+          options={sections.map(({ id, title }) => [id, title] as const)}
         />
-        <span className="w-[92px]">{everything ? `For all ${count}` : `For ${count} chosen`}</span>
-      </label>
-      <label>
-        <span className="caption block">File them under</span>
-        <select
-          className="input w-[150px]"
-          value={all.section}
-          onChange={(event) => onDecide({ section: event.target.value })}
-        >
-          {sections.map(({ id, title }) => (
-            <option key={id} value={id}>
-              {title}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label>
-        <span className="caption block">Who may see them</span>
-        <select
-          className="input w-[170px]"
+      </span>
+      <span>
+        <Select
+          className="w-[170px]"
+          label="Who may see them"
           value={all.visibility ?? 'public'}
-          onChange={(event) => onDecide({ visibility: event.target.value as Visibility })}
-        >
-          <option value="public">public</option>
-          <option value="internal">internal, for us only</option>
-        </select>
-      </label>
-      <label>
-        <span className="caption block">Largest width, px</span>
-        <input
-          className="input w-[110px]"
-          inputMode="numeric"
-          placeholder="as the site’s"
-          value={all.widest ?? ''}
-          onChange={(event) => {
-            const width = Number.parseInt(event.target.value, 10);
-            onDecide({ widest: Number.isFinite(width) && width > 0 ? Math.min(width, 20_000) : null });
-          }}
+          onChange={(visibility) => onDecide({ visibility })}
+          options={[
+            ['public', 'public'],
+            ['internal', 'internal, for us only'],
+          ]}
         />
-      </label>
+      </span>
+      <span className="flex flex-col">
+        <NumberField
+          label="Largest width, px"
+          least={1}
+          most={20_000}
+          className="w-[110px]"
+          placeholder="as the site’s"
+          value={all.widest ?? null}
+          onChange={(widest) => onDecide({ widest: Math.round(widest) })}
+          onEmpty={() => onDecide({ widest: null })}
+        />
+      </span>
       <span className="ml-auto flex items-center gap-2">
-        <button type="button" className="button-plain" onClick={onDiscard}>
-          Discard {everything ? 'all' : plural(count, 'file')}
-        </button>
+        <AskFirst
+          title={`Discard ${plural(count, 'file')}?`}
+          says="They go out of the arrivals, with what was written for them. Who needs them again has to send them again."
+          go={`Discard ${count === 1 ? 'it' : count}`}
+          leave="Keep them"
+          onGo={onDiscard}
+        >
+          <button type="button" className="button-plain">
+            Discard {everything ? 'all' : plural(count, 'file')}
+          </button>
+        </AskFirst>
         <button type="button" className="button button-go" disabled={busy} onClick={onAccept}>
           {count === 1 ? 'Accept it' : everything ? `Accept all ${count}` : `Accept ${count}`}
         </button>

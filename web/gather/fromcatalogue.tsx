@@ -1,3 +1,5 @@
+import { Checkbox } from '../kit/checkbox.tsx';
+import { Select } from '../kit/select.tsx';
 import { useDeferredValue } from 'react';
 import { CATALOGUE_KINDS, searchCatalogue, SHAPES } from '@placard/core/contract';
 import { COLOURS } from '@placard/core/likeness';
@@ -33,28 +35,19 @@ export function FromCatalogue() {
   const set = (name: string, value: string) =>
     change({ [name]: value, ...(name === 'page' ? {} : { page: '' }) });
   const choice = (name: 'colour' | 'shape' | 'kind', any: string, list: readonly string[]) => (
-    <select
-      className="input w-auto"
-      aria-label={any}
+    <Select
+      className="w-auto"
+      label={any}
+      hideLabel
       value={filters[name] ?? ''}
-      onChange={(event) => set(name, event.target.value)}
-    >
-      <option value="">{any}</option>
-      {list.map((item) => (
-        <option key={item}>{item}</option>
-      ))}
-    </select>
+      onChange={(value) => set(name, value)}
+      options={[['', any], ...list.map((item) => [item, item] as const)]}
+    />
   );
   const must = (name: 'commercial' | 'changes', says: string) => (
-    <label className="flex items-center gap-1.5">
-      <input
-        type="checkbox"
-        className="size-4 accent-madder"
-        checked={filters[name] === 'yes'}
-        onChange={(event) => set(name, event.target.checked ? 'yes' : '')}
-      />
+    <Checkbox checked={filters[name] === 'yes'} onChange={(on) => set(name, on ? 'yes' : '')}>
       {says}
-    </label>
+    </Checkbox>
   );
   return (
     <>

@@ -1,3 +1,4 @@
+import { Radios } from '../kit/radios.tsx';
 import { Circle, Square } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Notice } from '../kit/notice.tsx';
@@ -72,20 +73,17 @@ export function Record() {
   return (
     <div className="flex flex-wrap items-start gap-6">
       <div className="space-y-3">
-        <fieldset className="flex gap-4" disabled={running !== null}>
-          <legend className="sr-only">What to record</legend>
-          {(['sound', 'film'] as const).map((kind) => (
-            <label key={kind} className="flex items-center gap-1.5">
-              <input
-                type="radio"
-                name="record"
-                className="accent-madder"
-                checked={what === kind}
-                onChange={() => setWhat(kind)}
-              />
-              {kind === 'sound' ? 'Sound' : 'Film with sound'}
-            </label>
-          ))}
+        <fieldset disabled={running !== null}>
+          <Radios
+            label="What to record"
+            value={what}
+            onChange={setWhat}
+            className="flex gap-4"
+            options={[
+              ['sound', 'Sound'],
+              ['film', 'Film with sound'],
+            ]}
+          />
         </fieldset>
         {running ? (
           <button type="button" className="button button-go" onClick={() => running.stop()}>

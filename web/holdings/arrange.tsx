@@ -1,3 +1,6 @@
+import { Asked } from '../kit/askfirst.tsx';
+import { Menu } from '../kit/menu.tsx';
+import { Select } from '../kit/select.tsx';
 import { ChevronRight, CornerDownRight } from 'lucide-react';
 import { useState, type DragEvent } from 'react';
 import { changeSection, createSection, mergeSection, removeSection, type Site } from '@placard/core/contract';
@@ -15,6 +18,8 @@ export function Arrange({ sections, onClose }: { sections: Section[]; onClose: (
   const remove = useDo(removeSection);
   const [over, setOver] = useState<string | null>(null);
   const [dropped, setDropped] = useState<{ what: Section; onto: Section } | null>(null);
+  /** What somebody is asked about. */
+  const [merging, setMerging] = useState<typeof dropped>(null);
   const error = [create, change, merge, remove].find((doing) => doing.error)?.error;
   const move = (id: string, parent: string | null) => change.mutate({ params: { id }, body: { parent } });
   const drop = (event: DragEvent, onto: Section | null) => {
@@ -66,7 +71,10 @@ export function Arrange({ sections, onClose }: { sections: Section[]; onClose: (
                   label="Merge into …"
                   sections={sections}
                   but={section}
-                  onChoose={(into) => into && merge.mutate({ params: { id: section.id }, body: { into } })}
+                  onChoose={(into) => {
+                    const onto = sections.find(({ id }) => id === into);
+                    if (onto) setMerging({ what: section, onto });
+                  }}
                 />
                 <button
                   type="button"
@@ -99,7 +107,7 @@ export function Arrange({ sections, onClose }: { sections: Section[]; onClose: (
                   type="button"
                   className="button"
                   onClick={() => {
-                    merge.mutate({ params: { id: dropped.what.id }, body: { into: section.id } });
+                    setMerging(dropped);
                     setDropped(null);
                   }}
                 >
@@ -127,6 +135,16 @@ export function Arrange({ sections, onClose }: { sections: Section[]; onClose: (
           Done
         </button>
       </div>
+      {merging && (
+        <Asked
+          title={`Merge “${merging.what.title}” into “${merging.onto.title}”?`}
+          says={`All pages, files and sections of “${merging.what.title}” lie in “${merging.onto.title}” then, and it is gone. Two that were merged cannot be told apart again.`}
+          go="Merge the two"
+          leave="Leave them apart"
+          onGo={() => merge.mutate({ params: { id: merging.what.id }, body: { into: merging.onto.id } })}
+          onLeave={() => setMerging(null)}
+        />
+      )}
       {error && <Notice severity="stop">{error.message}</Notice>}
       <div
         role="presentation"
@@ -187,24 +205,18 @@ function Onto({
   onChoose: (id: string | null) => void;
 }) {
   return (
-    <select
-      className="input w-[112px] py-1 text-[13px]"
-      aria-label={says}
-      value=""
-      onChange={(event) => onChoose(event.target.value === 'top' ? null : event.target.value)}
-    >
-      <option value="" disabled>
-        {label}
-      </option>
-      {top && but.parent !== null && <option value="top">the top</option>}
-      {sections
-        .filter(({ id }) => id !== but.id && !(top && id === but.parent))
-        .map((section) => (
-          <option key={section.id} value={section.id}>
-            {section.title}
-          </option>
-        ))}
-    </select>
+    <Menu
+      className="input inline-flex w-[112px] items-center justify-between py-1 text-[13px]"
+      label={says}
+      says={label}
+      items={[
+        ...(top && but.parent !== null ? [['', 'the top'] as const] : []),
+        ...sections
+          .filter(({ id }) => id !== but.id && !(top && id === but.parent))
+          .map(({ id, title }) => [id, title] as const),
+      ]}
+      onPick={(id) => onChoose(id || null)}
+    />
   );
 }
 
@@ -235,19 +247,14 @@ function NewSection({
         onChange={(event) => setTitle(event.target.value)}
       />
       <ChevronRight aria-hidden className="size-4 text-soft" />
-      <select
-        className="input w-[150px]"
-        aria-label="Where the new section lies"
+      <Select
+        className="w-[150px]"
+        label="Where the new section lies"
+        hideLabel
         value={parent}
-        onChange={(event) => setParent(event.target.value)}
-      >
-        <option value="">at the top</option>
-        {sections.map(({ id, title }) => (
-          <option key={id} value={id}>
-            in {title}
-          </option>
-        ))}
-      </select>
+        onChange={setParent}
+        options={[['', 'at the top'], ...sections.map(({ id, title }) => [id, `in ${title}`] as const)]}
+      />
       <button type="submit" className="button" disabled={title.trim() === ''}>
         Begin it
       </button>

@@ -1,3 +1,4 @@
+import { Hint } from '../kit/hint.tsx';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import {
@@ -104,14 +105,15 @@ function ShortlistLine({ id, name, onGone }: { id: string; name: string; onGone:
       <button type="button" className="button-plain py-0" onClick={() => setRenaming(name)}>
         Rename
       </button>
-      <button
-        type="button"
-        className="button-plain py-0"
-        title="The assets stay where they are"
-        onClick={() => remove.mutate({ params: { id } }, { onSuccess: onGone })}
-      >
-        Remove list
-      </button>
+      <Hint says="The assets stay where they are">
+        <button
+          type="button"
+          className="button-plain py-0"
+          onClick={() => remove.mutate({ params: { id } }, { onSuccess: onGone })}
+        >
+          Remove list
+        </button>
+      </Hint>
     </span>
   );
 }

@@ -1,3 +1,6 @@
+import { Hint } from '../kit/hint.tsx';
+import { AskFirst } from '../kit/askfirst.tsx';
+import { Menu } from '../kit/menu.tsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import {
@@ -195,21 +198,12 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
                   <>
                     {mayFile && (
                       <>
-                        <select
-                          className="input w-auto"
-                          aria-label="File them under"
-                          value=""
-                          onChange={(event) => moveTo(event.target.value)}
-                        >
-                          <option value="" disabled>
-                            File under …
-                          </option>
-                          {sections.map(({ id, title }) => (
-                            <option key={id} value={id}>
-                              {title}
-                            </option>
-                          ))}
-                        </select>
+                        <Menu
+                          label="File them under"
+                          says="File under"
+                          items={sections.map(({ id, title }) => [id, title] as const)}
+                          onPick={moveTo}
+                        />
                         <Link className="button" to="/prep/many" state={{ assets: chosen }}>
                           Prepare
                         </Link>
@@ -222,13 +216,11 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
                     <OneField chosen={chosen} onWrite={write} onKeywords={writeKeywords} />
                     <form method="post" action="/api/assets/pack.zip" target="_blank">
                       <input type="hidden" name="assets" value={chosen.join(',')} />
-                      <button
-                        type="submit"
-                        className="button"
-                        title="Their originals, with a list of credits"
-                      >
-                        Download
-                      </button>
+                      <Hint says="Their originals, with a list of credits">
+                        <button type="submit" className="button">
+                          Download
+                        </button>
+                      </Hint>
                     </form>
                     {mayFile && (
                       <button type="button" className="button" onClick={throwAway}>
@@ -245,29 +237,18 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
 }
 
 function EmptyBin({ total, onEmpty }: { total: number; onEmpty: () => void }) {
-  const [asked, setAsked] = useState(false);
   if (total === 0) return null;
-  if (!asked)
-    return (
-      <button type="button" className="button" onClick={() => setAsked(true)}>
+  return (
+    <AskFirst
+      title="Empty the bin?"
+      says={`${plural(total, 'asset')} and their files are deleted for good. This cannot be undone.`}
+      go={`Delete ${plural(total, 'asset')} for good`}
+      leave="Keep them"
+      onGo={onEmpty}
+    >
+      <button type="button" className="button">
         Empty the bin
       </button>
-    );
-  return (
-    <>
-      <button
-        type="button"
-        className="button button-go"
-        onClick={() => {
-          setAsked(false);
-          onEmpty();
-        }}
-      >
-        Delete {plural(total, 'asset')} for good
-      </button>
-      <button type="button" className="button-plain" onClick={() => setAsked(false)}>
-        Keep them
-      </button>
-    </>
+    </AskFirst>
   );
 }

@@ -1,3 +1,4 @@
+import { Hint } from '../kit/hint.tsx';
 import { LayoutGrid, Rows3, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { listAssetIds, listAssets, readSite, type Asset } from '@placard/core/contract';
@@ -235,15 +236,16 @@ function ViewButton({
   icon: React.ReactNode;
 }) {
   return (
-    <button
-      type="button"
-      aria-pressed={on}
-      aria-label={label}
-      title={label}
-      onClick={onClick}
-      className="border border-edge bg-card p-1.5 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
-    >
-      {icon}
-    </button>
+    <Hint says={label}>
+      <button
+        type="button"
+        aria-pressed={on}
+        aria-label={label}
+        onClick={onClick}
+        className="border border-edge bg-card p-1.5 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+      >
+        {icon}
+      </button>
+    </Hint>
   );
 }

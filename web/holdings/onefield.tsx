@@ -1,3 +1,4 @@
+import { Select } from '../kit/select.tsx';
 import { useState } from 'react';
 import type { Placard } from '@placard/core/credit';
 import { inCount, plural } from '../kit/words.ts';
@@ -41,26 +42,18 @@ export function OneField({
         setText('');
       }}
     >
-      <select
-        className="input w-[124px]"
-        aria-label="Field to write on all"
+      <Select
+        className="w-[136px]"
+        label="Field to write on all"
+        hideLabel
+        placeholder="Write the …"
         value={field}
-        onChange={(event) => {
-          setField(event.target.value as typeof field);
-          setText(event.target.value === 'licence' ? 'unknown' : '');
+        onChange={(chosen) => {
+          setField(chosen);
+          setText(chosen === 'licence' ? 'unknown' : '');
         }}
-      >
-        <option value="" disabled>
-          Write the …
-        </option>
-        {FIELDS.map(([name, says]) => (
-          <option key={name} value={name}>
-            {says}
-          </option>
-        ))}
-        <option value="add">keywords, more of them</option>
-        <option value="remove">keywords, fewer of them</option>
-      </select>
+        options={[...FIELDS, ['add', 'keywords, more of them'], ['remove', 'keywords, fewer of them']]}
+      />
       {field === 'licence' ? (
         <span className="w-[220px] [&_.caption]:sr-only [&_label]:mb-0">
           <LicenceChoice value={text} own={own} onChange={setText} label="Licence for all" />

@@ -1,3 +1,4 @@
+import { Menu } from '../kit/menu.tsx';
 import { useState } from 'react';
 import { addToShortlist, createShortlist, listShortlists, takeFromShortlist } from '@placard/core/contract';
 import { useAsk, useDo } from '../kit/asking.ts';
@@ -88,22 +89,12 @@ export function Shortlisting({
           Take off the list
         </button>
       )}
-      <select
-        className="input w-auto"
-        aria-label="Put them on a shortlist"
-        value=""
-        onChange={(event) => (event.target.value === NEW ? setName('') : put(event.target.value))}
-      >
-        <option value="" disabled>
-          Shortlist …
-        </option>
-        {shortlists.data?.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-        <option value={NEW}>a new one</option>
-      </select>
+      <Menu
+        label="Put them on a shortlist"
+        says="Shortlist"
+        items={[...(shortlists.data ?? []).map(({ id, name }) => [id, name] as const), [NEW, 'a new one']]}
+        onPick={(id) => (id === NEW ? setName('') : put(id))}
+      />
     </>
   );
 }

@@ -1,29 +1,61 @@
-/** Which of a few views is shown (ARIA tabs). */
+import { Tabs as Radix } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+/** A few views of the same, one of them shown (ARIA tabs): holds their list and the view, wherever each stands. */
 export function Tabs<T extends string>({
-  label,
-  tabs,
   chosen,
   onChoose,
+  className = '',
+  children,
 }: {
-  label: string;
-  tabs: readonly (readonly [T, string])[];
   chosen: T;
   onChoose: (tab: T) => void;
+  className?: string;
+  children: ReactNode;
 }) {
   return (
-    <div role="tablist" aria-label={label} className="flex flex-wrap gap-1">
+    <Radix.Root value={chosen} onValueChange={(next) => onChoose(next as T)} className={className}>
+      {children}
+    </Radix.Root>
+  );
+}
+
+/** What there is to be looked at. */
+export function TabList({
+  label,
+  tabs,
+}: {
+  label: string;
+  tabs: readonly (readonly [tab: string, says: string])[];
+}) {
+  return (
+    <Radix.List aria-label={label} className="flex flex-wrap gap-1">
       {tabs.map(([name, says]) => (
-        <button
+        <Radix.Trigger
           key={name}
-          type="button"
-          role="tab"
-          aria-selected={chosen === name}
-          className="border-b-2 border-transparent px-2 py-1 leading-5 font-semibold text-soft hover:text-ink aria-selected:border-madder aria-selected:text-ink"
-          onClick={() => onChoose(name)}
+          value={name}
+          className="border-b-2 border-transparent px-2 py-1 leading-5 font-semibold text-soft hover:text-ink data-[state=active]:border-madder data-[state=active]:text-ink"
         >
           {says}
-        </button>
+        </Radix.Trigger>
       ))}
-    </div>
+    </Radix.List>
+  );
+}
+
+/** The view of one tab, shown while that is chosen. */
+export function TabPanel({
+  tab,
+  className = '',
+  children,
+}: {
+  tab: string;
+  className?: string;
+  children: ReactNode;
+}) {
+  return (
+    <Radix.Content value={tab} className={className}>
+      {children}
+    </Radix.Content>
   );
 }

@@ -1,3 +1,4 @@
+import { Hint } from '../kit/hint.tsx';
 import { useQueryClient } from '@tanstack/react-query';
 import { ArrowLeft, ArrowRight } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
@@ -21,7 +22,7 @@ import { keyOf, useAsk, useMay } from '../kit/asking.ts';
 import { AssetStrip } from '../kit/assetstrip.tsx';
 import { Empty } from '../kit/notice.tsx';
 import { Player } from '../kit/player.tsx';
-import { Tabs } from '../kit/tabs.tsx';
+import { TabList, TabPanel, Tabs } from '../kit/tabs.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { plural } from '../kit/words.ts';
 import { PlacardPanel } from '../placard/placard.tsx';
@@ -115,24 +116,26 @@ export default function Label() {
               : 'Every label is complete.'}
           </p>
           <div className="ml-auto flex gap-2">
-            <button
-              type="button"
-              className="button"
-              onClick={() => next(-1)}
-              disabled={unlabelled.length === 0}
-              title="Alt and left arrow"
-            >
-              <ArrowLeft aria-hidden className="size-4" /> Back
-            </button>
-            <button
-              type="button"
-              className="button button-go"
-              onClick={() => next(1)}
-              disabled={unlabelled.length === 0}
-              title="Alt and right arrow"
-            >
-              Next unlabelled <ArrowRight aria-hidden className="size-4" />
-            </button>
+            <Hint says="Alt and left arrow">
+              <button
+                type="button"
+                className="button"
+                onClick={() => next(-1)}
+                disabled={unlabelled.length === 0}
+              >
+                <ArrowLeft aria-hidden className="size-4" /> Back
+              </button>
+            </Hint>
+            <Hint says="Alt and right arrow">
+              <button
+                type="button"
+                className="button button-go"
+                onClick={() => next(1)}
+                disabled={unlabelled.length === 0}
+              >
+                Next unlabelled <ArrowRight aria-hidden className="size-4" />
+              </button>
+            </Hint>
           </div>
         </div>
         <LabelRooms />
@@ -173,20 +176,16 @@ function Beside({ asset, judged }: { asset: AssetDetail; judged: Judged | undefi
   const site = useAsk(readSite, {}, { staleTime: 60_000 });
   const [view, setView] = useState<(typeof VIEWS)[number][0]>('may-we');
   return (
-    <section aria-label="What belongs to this label" className="flex min-h-0 flex-col">
-      <div className="mb-2">
-        <Tabs label="What to look at" tabs={VIEWS} chosen={view} onChoose={setView} />
-      </div>
-      <div
-        role="tabpanel"
-        aria-label={VIEWS.find(([name]) => name === view)?.[1]}
-        className="min-h-0 overflow-y-auto pr-1"
-      >
-        {view === 'may-we' && judged && <MayWeView judged={judged} />}
-        {view === 'credit' && site.data && <CreditView asset={asset} site={site.data} />}
-        {view === 'on-file' && <OnFileView id={asset.id} mayDecide={mayDecide} />}
-        {view === 'changes' && <ChangesView id={asset.id} />}
-      </div>
+    <section aria-label="What belongs to this label" className="min-h-0">
+      <Tabs chosen={view} onChoose={setView} className="flex h-full min-h-0 flex-col gap-2">
+        <TabList label="What to look at" tabs={VIEWS} />
+        <TabPanel tab={view} className="min-h-0 overflow-y-auto pr-1">
+          {view === 'may-we' && judged && <MayWeView judged={judged} />}
+          {view === 'credit' && site.data && <CreditView asset={asset} site={site.data} />}
+          {view === 'on-file' && <OnFileView id={asset.id} mayDecide={mayDecide} />}
+          {view === 'changes' && <ChangesView id={asset.id} />}
+        </TabPanel>
+      </Tabs>
     </section>
   );
 }

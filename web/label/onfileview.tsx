@@ -1,3 +1,5 @@
+import { Checkbox } from '../kit/checkbox.tsx';
+import { Select } from '../kit/select.tsx';
 import { FileText, Globe } from 'lucide-react';
 import { useState } from 'react';
 import {
@@ -222,20 +224,14 @@ function NewPermission({ id, onDone }: { id: string; onDone: () => void }) {
       }}
     >
       <div className="grid grid-cols-[120px_1fr] gap-2">
-        <label>
-          <span className="caption">How it came</span>
-          <select
-            className="input"
+        <div>
+          <Select
+            label="How it came"
             value={wish.kind}
-            onChange={(event) => change({ kind: event.target.value as PermissionKind })}
-          >
-            {PERMISSION_KINDS.map((kind) => (
-              <option key={kind} value={kind}>
-                {KINDS[kind]}
-              </option>
-            ))}
-          </select>
-        </label>
+            onChange={(kind) => change({ kind })}
+            options={PERMISSION_KINDS.map((kind) => [kind, KINDS[kind]] as const)}
+          />
+        </div>
         <label>
           <span className="caption">Who gave it</span>
           <input
@@ -261,15 +257,9 @@ function NewPermission({ id, onDone }: { id: string; onDone: () => void }) {
         ))}
       </div>
       {(['commercial', 'changes'] as const).map((field) => (
-        <label key={field} className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-4 accent-spruce"
-            checked={wish[field]}
-            onChange={(event) => change({ [field]: event.target.checked })}
-          />
+        <Checkbox key={field} checked={wish[field]} onChange={(on) => change({ [field]: on })}>
           {field === 'commercial' ? 'It covers commercial use' : 'It covers crops and other changes'}
-        </label>
+        </Checkbox>
       ))}
       <label className="block">
         <span className="caption">What was agreed</span>

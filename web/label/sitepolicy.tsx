@@ -1,3 +1,5 @@
+import { Checkbox } from '../kit/checkbox.tsx';
+import { Select } from '../kit/select.tsx';
 import { useState } from 'react';
 import { setPolicy, type Policy, type Site } from '@placard/core/contract';
 import { countriesOf } from '@placard/core/credit';
@@ -30,15 +32,9 @@ export function SitePolicy({ site, mayChange }: { site: Site; mayChange: boolean
       <h2>What {site.name} is for</h2>
       <p className="text-soft">Every “may we?” is answered for this.</p>
       <fieldset disabled={!mayChange} className="space-y-2.5">
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-4 accent-spruce"
-            checked={policy.commercial}
-            onChange={(event) => setDraft({ ...policy, commercial: event.target.checked })}
-          />
+        <Checkbox checked={policy.commercial} onChange={(on) => setDraft({ ...policy, commercial: on })}>
           It serves commercial advantage or payment
-        </label>
+        </Checkbox>
         <label className="block">
           <span className="caption">Countries it is for, by two letters; none for everywhere</span>
           <input
@@ -48,30 +44,18 @@ export function SitePolicy({ site, mayChange }: { site: Site; mayChange: boolean
             onChange={(event) => setCountries(event.target.value)}
           />
         </label>
-        <label className="block">
-          <span className="caption">Before a page leaves</span>
-          <select
-            className="input"
+        <div>
+          <Select
+            label="Before a page leaves"
             value={policy.approval}
-            onChange={(event) => setDraft({ ...policy, approval: event.target.value as Policy['approval'] })}
-          >
-            {APPROVALS.map((approval) => (
-              <option key={approval} value={approval}>
-                {APPROVED[approval]}
-              </option>
-            ))}
-          </select>
-        </label>
+            onChange={(approval) => setDraft({ ...policy, approval })}
+            options={APPROVALS.map((approval) => [approval, APPROVED[approval]] as const)}
+          />
+        </div>
         {policy.approval === 'everything' && (
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-4 accent-spruce"
-              checked={policy.ownWork}
-              onChange={(event) => setDraft({ ...policy, ownWork: event.target.checked })}
-            />
+          <Checkbox checked={policy.ownWork} onChange={(on) => setDraft({ ...policy, ownWork: on })}>
             Our own work too
-          </label>
+          </Checkbox>
         )}
         {set.error && <Notice severity="stop">{set.error.message}</Notice>}
         {mayChange ? (

@@ -1,3 +1,4 @@
+import { Select } from '../kit/select.tsx';
 import { FileDown, FileUp } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
@@ -139,17 +140,18 @@ function Compared({ id }: { id: string }) {
       {(data.state === 'ready' || data.state === 'failed') && data.changed > 0 && (
         <div className="flex flex-wrap items-center gap-3">
           {data.newer > 0 && (
-            <label className="flex items-center gap-2 text-[13.5px]">
-              What was changed here meanwhile
-              <select
-                className="input w-auto"
+            <span className="flex items-center gap-2 text-[13.5px]">
+              <Select
+                className="w-auto"
+                label="What was changed here meanwhile"
                 value={newer}
-                onChange={(event) => setNewer(event.target.value as typeof newer)}
-              >
-                <option value="leave">stays as it is here</option>
-                <option value="overwrite">is written over</option>
-              </select>
-            </label>
+                onChange={setNewer}
+                options={[
+                  ['leave', 'stays as it is here'],
+                  ['overwrite', 'is written over'],
+                ]}
+              />
+            </span>
           )}
           <button
             type="button"

@@ -1,3 +1,4 @@
+import { Checkbox } from '../kit/checkbox.tsx';
 import { useState } from 'react';
 import { addTerms, changeTerms, type OwnTerms, type Site } from '@placard/core/contract';
 import { MAY, MUST } from '@placard/core/licence';
@@ -57,29 +58,25 @@ export function TermsForm({ terms, onDone }: { terms: Site['terms'][number] | nu
         <fieldset>
           <legend className="caption">It may</legend>
           {PERMITS.map((act) => (
-            <label key={act} className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-4 accent-spruce"
-                checked={wish.permits.includes(act)}
-                onChange={() => setWish({ ...wish, permits: turn(wish.permits, act) })}
-              />
+            <Checkbox
+              key={act}
+              checked={wish.permits.includes(act)}
+              onChange={() => setWish({ ...wish, permits: turn(wish.permits, act) })}
+            >
               {MAY[act]}
-            </label>
+            </Checkbox>
           ))}
         </fieldset>
         <fieldset>
           <legend className="caption">We must</legend>
           {REQUIRES.map((duty) => (
-            <label key={duty} className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-4 accent-ochre"
-                checked={wish.requires.includes(duty)}
-                onChange={() => setWish({ ...wish, requires: turn(wish.requires, duty) })}
-              />
+            <Checkbox
+              key={duty}
+              checked={wish.requires.includes(duty)}
+              onChange={() => setWish({ ...wish, requires: turn(wish.requires, duty) })}
+            >
               {MUST[duty]}
-            </label>
+            </Checkbox>
           ))}
         </fieldset>
       </div>

@@ -1,3 +1,4 @@
+import { Select } from '../kit/select.tsx';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
@@ -68,18 +69,14 @@ export default function Pages() {
             value={title}
             onChange={(event) => setTitle(event.target.value)}
           />
-          <select
-            className="input w-[150px]"
-            aria-label="Section of the new page"
+          <Select
+            className="w-[150px]"
+            label="Section of the new page"
+            hideLabel
             value={section}
-            onChange={(event) => setSection(event.target.value)}
-          >
-            {site.data?.sections.map(({ id, title: name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
+            onChange={setSection}
+            options={(site.data?.sections ?? []).map(({ id, title: name }) => [id, name] as const)}
+          />
           <button
             type="submit"
             className="button button-go"
@@ -181,20 +178,15 @@ function Narrowed({
   onChoose: (value: string) => void;
 }) {
   return (
-    <label className="flex items-baseline gap-1.5">
-      <span className="caption">{label}</span>
-      <select
-        className="max-w-[180px] border-b border-edge bg-transparent"
+    <span className="flex items-baseline gap-1.5">
+      <Select
+        look="line"
+        className="max-w-[180px]"
+        label={label}
         value={value}
-        onChange={(event) => onChoose(event.target.value)}
-      >
-        <option value="">{all}</option>
-        {options.map(([option, name]) => (
-          <option key={option} value={option}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
+        onChange={onChoose}
+        options={[['', all], ...options]}
+      />
+    </span>
   );
 }

@@ -1,3 +1,4 @@
+import { Select } from '../kit/select.tsx';
 import { LICENCES, termsOf, type Family, type Terms } from '@placard/core/licence';
 
 const GROUPS: [string, Family[]][] = [
@@ -23,39 +24,27 @@ export function LicenceChoice({
   const first = LICENCES.filter(({ id, family }) => id === 'unknown' || family === 'ours');
   const listed = LICENCES.some(({ id }) => id === value) || own.some(({ id }) => id === value);
   return (
-    <label className="mb-2 block">
-      <span className="caption">{label}</span>
-      <select className="input" value={value} onChange={(event) => onChange(event.target.value)}>
-        {!listed && <option value={value}>{nameOf(value)}</option>}
-        {first.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-        {own.length > 0 && (
-          <optgroup label="Terms of our own">
-            {own.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </optgroup>
-        )}
-        {GROUPS.map(([title, families]) => (
-          <optgroup key={title} label={title}>
-            {LICENCES.filter(({ id, family }) => families.includes(family) && id !== 'unknown').map(
-              ({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ),
-            )}
-          </optgroup>
-        ))}
-      </select>
-    </label>
+    <div className="mb-2">
+      <Select
+        label={label}
+        value={value}
+        onChange={onChange}
+        options={[...(listed ? [] : [[value, nameOf(value)] as const]), ...first.map(named)]}
+        groups={[
+          { title: 'Terms of our own', options: own.map(named) },
+          ...GROUPS.map(([title, families]) => ({
+            title,
+            options: LICENCES.filter(({ id, family }) => families.includes(family) && id !== 'unknown').map(
+              named,
+            ),
+          })),
+        ]}
+      />
+    </div>
   );
 }
+
+const named = ({ id, name }: Pick<Terms, 'id' | 'name'>) => [id, name] as const;
 
 /** A port is on no list, but has a name. */
 function nameOf(id: string): string {

@@ -1,3 +1,5 @@
+import { Fold } from '../kit/fold.tsx';
+import { Checkbox } from '../kit/checkbox.tsx';
 import type { ComponentProps } from 'react';
 import { Link } from 'react-router';
 import { altAdvice } from '@placard/core/alt';
@@ -131,17 +133,13 @@ function WallLabel({
           {says} <span className="text-soft">({basis})</span>
         </p>
       ))}
-      <label className="mb-2 flex items-center gap-2 text-[13px]">
-        <input
-          type="checkbox"
-          className="size-4 accent-spruce"
-          checked={placard.decorative}
-          onChange={(event) =>
-            change({ decorative: event.target.checked, ...(event.target.checked ? { alt: '' } : {}) })
-          }
-        />
+      <Checkbox
+        className="mb-2 text-[13px]"
+        checked={placard.decorative}
+        onChange={(on) => change({ decorative: on, ...(on ? { alt: '' } : {}) })}
+      >
         Decorative: says nothing the text does not say
-      </label>
+      </Checkbox>
       {line('Caption', 'caption', { multiline: true })}
       {line('Keywords', 'keywords', { multiline: true, placeholder: 'None; commas between them' })}
       <hr className="my-3 border-rule" />
@@ -176,8 +174,12 @@ function WallLabel({
         </p>
       )}
       {line('Source', 'source')}
-      <details className="text-[13px]" open={placard.until !== '' || placard.restrictions !== ''}>
-        <summary className="caption py-1">Until when, where, how often</summary>
+      <Fold
+        key={`${asset.id} terms`}
+        says="Until when, where, how often"
+        className="text-[13px]"
+        open={placard.until !== '' || placard.restrictions !== ''}
+      >
         <div className="grid grid-cols-2 gap-x-4">
           {line('May be shown from', 'from', { placeholder: '2026-11-24' })}
           {line('May be shown until', 'until', { placeholder: 'no end' })}
@@ -186,25 +188,26 @@ function WallLabel({
         </div>
         {line('Exclusive to us', 'exclusive', { placeholder: 'no; or for what it is ours alone' })}
         {line('Restrictions', 'restrictions', { multiline: true })}
-      </details>
-      <details className="text-[13px]">
-        <summary className="caption py-1">Addresses, notice, picture id, long description</summary>
-        <label className="mb-2 flex items-center gap-2 text-[13px]">
-          <input
-            type="checkbox"
-            className="size-4 accent-spruce"
-            checked={placard.organisation}
-            onChange={(event) => change({ organisation: event.target.checked })}
-          />
+      </Fold>
+      <Fold
+        key={`${asset.id} more`}
+        says="Addresses, notice, picture id, long description"
+        className="text-[13px]"
+      >
+        <Checkbox
+          className="mb-2 text-[13px]"
+          checked={placard.organisation}
+          onChange={(on) => change({ organisation: on })}
+        >
           The creator is an organisation, not a person
-        </label>
+        </Checkbox>
         {line('Creator’s address', 'creatorUrl', { placeholder: 'https://' })}
         {line('Source’s address', 'sourceUrl', { placeholder: 'https://' })}
         {line('Copyright notice', 'copyright', { placeholder: 'None; as it stands in the work' })}
         {line('Picture id', 'pictureId')}
         {line('Date of access', 'accessed', { placeholder: '2026-11-24' })}
         {line('Long description', 'description', { multiline: true })}
-      </details>
+      </Fold>
       {facts.kind !== 'picture' && <Captions asset={asset} />}
       {facts.kind === 'film' && <SentFilms asset={asset} />}
       <UsedIn asset={asset} places={besides?.places} />

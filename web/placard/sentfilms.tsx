@@ -1,3 +1,6 @@
+import { Select } from '../kit/select.tsx';
+import { Radios } from '../kit/radios.tsx';
+import { Menu } from '../kit/menu.tsx';
 import { useState } from 'react';
 import {
   AUDIENCES,
@@ -79,21 +82,12 @@ function Sent({ film, onForget }: { film: SentFilm; onForget: () => void }) {
       )}
       <span className="mt-1 flex flex-wrap gap-2">
         {film.state === 'there' && frame && (
-          <select
-            className="input w-auto"
-            aria-label="Put its player in a page"
-            value=""
-            onChange={(event) => place(event.target.value)}
-          >
-            <option value="" disabled>
-              Put its player in …
-            </option>
-            {pages.map(({ id, title }) => (
-              <option key={id} value={id}>
-                {title}
-              </option>
-            ))}
-          </select>
+          <Menu
+            label="Put its player in a page"
+            says="Put its player in"
+            items={pages.map(({ id, title }) => [id, title] as const)}
+            onPick={place}
+          />
         )}
         <button type="button" className="button-plain" onClick={onForget}>
           {film.state === 'sending' ? 'Stop' : 'Forget'}
@@ -106,6 +100,7 @@ function Sent({ film, onForget }: { film: SentFilm; onForget: () => void }) {
 function SendForm({ asset, host, onClose }: { asset: AssetDetail; host: string; onClose: () => void }) {
   const site = useAsk(readSite);
   const send = useDo(sendFilm);
+  const [captions, setCaptions] = useState(asset.tracks[0]?.language ?? '');
   const [audience, setAudience] = useState<(typeof AUDIENCES)[number]>('everyone');
   return (
     <form
@@ -121,7 +116,7 @@ function SendForm({ asset, host, onClose }: { asset: AssetDetail; host: string; 
               title: text('title'),
               description: text('description'),
               language: text('language'),
-              captions: text('captions') || null,
+              captions: captions || null,
               audience,
               people: text('people')
                 .split(/[\s,;]+/)
@@ -139,33 +134,23 @@ function SendForm({ asset, host, onClose }: { asset: AssetDetail; host: string; 
       </label>
       <div className="grid grid-cols-2 gap-2">
         <Line name="language" says="Language" value={site.data?.language ?? 'en'} />
-        <label className="block">
-          <span className="caption">Captions</span>
-          <select name="captions" className="input" defaultValue={asset.tracks[0]?.language ?? ''}>
-            <option value="">none</option>
-            {asset.tracks.map(({ language, label }) => (
-              <option key={language} value={language}>
-                {label}
-              </option>
-            ))}
-          </select>
-        </label>
+        <div>
+          <Select
+            label="Captions"
+            value={captions}
+            onChange={setCaptions}
+            options={[['', 'none'], ...asset.tracks.map(({ language, label }) => [language, label] as const)]}
+          />
+        </div>
       </div>
-      <fieldset>
-        <legend className="caption">Who may see it</legend>
-        {AUDIENCES.map((whom) => (
-          <label key={whom} className="mr-3 inline-flex items-center gap-1.5">
-            <input
-              type="radio"
-              name="audience"
-              className="accent-madder"
-              checked={audience === whom}
-              onChange={() => setAudience(whom)}
-            />
-            {WHOM[whom]}
-          </label>
-        ))}
-      </fieldset>
+      <Radios
+        label="Who may see it"
+        showLabel
+        value={audience}
+        onChange={setAudience}
+        className="flex flex-wrap gap-x-3"
+        options={AUDIENCES.map((whom) => [whom, WHOM[whom]] as const)}
+      />
       {audience === 'named' && <Line name="people" says="Their mail addresses, with commas" value="" />}
       {send.error && <Notice severity="stop">{send.error.message}</Notice>}
       <span className="flex gap-2">

@@ -1,3 +1,4 @@
+import { Checkbox } from '../kit/checkbox.tsx';
 import { useState, type FormEvent } from 'react';
 import { altAdvice } from '@placard/core/alt';
 import type { AssetDetail } from '@placard/core/contract';
@@ -29,10 +30,10 @@ export function RefusedPlacing({
   };
   return (
     <form
-      role="alertdialog"
       aria-label="Alt text is missing"
       onSubmit={(event) => void save(event)}
       className="wall-label border-madder"
+      onKeyDown={(event) => event.key === 'Escape' && onDone(null)}
     >
       <h2>Not placed yet</h2>
       <p className="my-2">
@@ -53,15 +54,9 @@ export function RefusedPlacing({
           {says}
         </p>
       ))}
-      <label className="my-2 flex items-center gap-2 text-[13px]">
-        <input
-          type="checkbox"
-          className="size-4 accent-spruce"
-          checked={decorative}
-          onChange={(event) => setDecorative(event.target.checked)}
-        />
+      <Checkbox className="my-2 text-[13px]" checked={decorative} onChange={(on) => setDecorative(on)}>
         Decorative: says nothing the text does not say
-      </label>
+      </Checkbox>
       {says && <p className="mb-2 text-madder">{says}</p>}
       <div className="flex gap-2">
         <button type="submit" className="button button-go" disabled={!decorative && alt.trim() === ''}>

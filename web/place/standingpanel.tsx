@@ -1,3 +1,8 @@
+import { Hint } from '../kit/hint.tsx';
+import { NumberField } from '../kit/numberfield.tsx';
+import { Fold } from '../kit/fold.tsx';
+import { RadioGroup } from 'radix-ui';
+import { Select } from '../kit/select.tsx';
 import type { Editor } from '@tiptap/react';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
@@ -82,30 +87,32 @@ export function StandingPanel({
           icon={<Trash2 aria-hidden className="size-4" />}
         />
       </div>
-      <div role="radiogroup" aria-label="Position" className="grid grid-cols-3 gap-2">
+      <RadioGroup.Root
+        aria-label="Position"
+        className="grid grid-cols-3 gap-2"
+        value={selected.position}
+        onValueChange={(position) =>
+          set({
+            position,
+            ...(position.startsWith('beside') && shown > column * 0.7
+              ? { measure: measures[1]?.id ?? selected.measure }
+              : {}),
+          })
+        }
+      >
         {POSITIONS.map((position) => (
-          <button
-            key={position}
-            type="button"
-            role="radio"
-            aria-checked={position === selected.position}
-            aria-label={NAMES[position]}
-            title={NAMES[position]}
-            onClick={() =>
-              set({
-                position,
-                ...(position.startsWith('beside') && shown > column * 0.7
-                  ? { measure: measures[1]?.id ?? selected.measure }
-                  : {}),
-              })
-            }
-            className="h-[62px] overflow-hidden border border-rule bg-white p-1.5 text-left text-[#444] aria-checked:outline-2 aria-checked:outline-madder"
-          >
-            <Setting position={position} src={asset.data?.thumbnail ?? null} words={selected.beside} />
-          </button>
+          <Hint key={position} says={NAMES[position]}>
+            <RadioGroup.Item
+              value={position}
+              aria-label={NAMES[position]}
+              className="h-[62px] overflow-hidden border border-rule bg-white p-1.5 text-left text-[#444] data-[state=checked]:outline-2 data-[state=checked]:outline-madder"
+            >
+              <Setting position={position} src={asset.data?.thumbnail ?? null} words={selected.beside} />
+            </RadioGroup.Item>
+          </Hint>
         ))}
-      </div>
-      <div className="mt-3" role="radiogroup" aria-label="Measure">
+      </RadioGroup.Root>
+      <div className="mt-3">
         <p className={`caption ${soft ? 'text-ochre' : ''}`}>
           {pixels === null
             ? 'Width'
@@ -113,55 +120,47 @@ export function StandingPanel({
               ? `Width: ${inCount(pixels)} px held, too few for ${shown}, it will look soft`
               : `Width: ${inCount(pixels)} px held, ${pixels >= shown * 2 ? 'sharp on any screen' : 'sharp on ordinary screens'}`}
         </p>
-        <div className="relative mt-1 h-9 border-b border-ink">
-          {measures.map(({ id, name, width }, index) => {
-            const on = !alone && id === selected.measure;
-            return (
-              <button
-                key={id}
-                type="button"
-                role="radio"
-                aria-checked={on}
-                disabled={alone}
-                onClick={() => set({ measure: id })}
-                style={{ left: `${(index * 100) / measures.length}%` }}
-                className={`absolute bottom-0 pb-2 pl-1 text-left font-mono text-[11px] disabled:text-soft ${on ? 'h-8 border-l-2 border-madder font-bold text-madder' : 'h-6 border-l border-ink hover:text-madder'}`}
-              >
-                {name} {width}
-              </button>
-            );
-          })}
-        </div>
+        <RadioGroup.Root
+          aria-label="Measure"
+          className="relative mt-1 h-9 border-b border-ink"
+          value={alone ? null : selected.measure}
+          disabled={alone}
+          onValueChange={(measure) => set({ measure })}
+        >
+          {measures.map(({ id, name, width }, index) => (
+            <RadioGroup.Item
+              key={id}
+              value={id}
+              style={{ left: `${(index * 100) / measures.length}%` }}
+              className="absolute bottom-0 h-6 border-l border-ink pb-2 pl-1 text-left font-mono text-[11px] hover:text-madder disabled:text-soft data-[state=checked]:h-8 data-[state=checked]:border-l-2 data-[state=checked]:border-madder data-[state=checked]:font-bold data-[state=checked]:text-madder"
+            >
+              {name} {width}
+            </RadioGroup.Item>
+          ))}
+        </RadioGroup.Root>
       </div>
-      <label className="mt-2 flex items-center gap-2 text-[13px]">
-        <span className="caption">Gap to the text</span>
-        <input
-          type="number"
-          min={0}
-          max={200}
-          className="input w-20"
+      <span className="mt-2 flex items-center gap-2 text-[13px]">
+        <NumberField
+          label="Gap to the text"
+          least={0}
+          most={200}
+          unit="px"
+          className="w-20"
           value={selected.gap}
-          onChange={(event) =>
-            set({ gap: Math.max(0, Math.min(200, Math.round(Number(event.target.value) || 0))) })
-          }
+          onChange={(gap) => set({ gap: Math.round(gap) })}
         />
-        <span className="caption">px</span>
-      </label>
+      </span>
       {selected.asset && (
-        <label className="mt-2 flex items-center gap-2 text-[13px]">
-          <span className="caption shrink-0">Its credit</span>
-          <select
-            className="input"
+        <div className="mt-2 flex items-center gap-2 text-[13px] [&>label]:shrink-0">
+          <Select
+            label="Its credit"
             value={selected.credit}
-            onChange={(event) => set({ credit: event.target.value })}
-          >
-            {CREDIT_PLACES.filter((place) => place !== 'foot' || selected.type === 'picture').map((place) => (
-              <option key={place} value={place}>
-                {CREDITS[place]}
-              </option>
-            ))}
-          </select>
-        </label>
+            onChange={(credit) => set({ credit })}
+            options={CREDIT_PLACES.filter((place) => place !== 'foot' || selected.type === 'picture').map(
+              (place) => [place, CREDITS[place]] as const,
+            )}
+          />
+        </div>
       )}
       {selected.type === 'picture' && selected.asset && (
         <p className="mt-2 flex flex-wrap items-center gap-2 text-[13px]">
@@ -176,8 +175,12 @@ export function StandingPanel({
         </p>
       )}
       {selected.asset && asset.data && (
-        <details className="mt-2 text-[13px]" open={selected.ownAlt !== null || selected.ownCaption !== null}>
-          <summary className="caption py-1">Other words in this place only</summary>
+        <Fold
+          key={selected.id}
+          says="Other words in this place only"
+          className="mt-2 text-[13px]"
+          open={selected.ownAlt !== null || selected.ownCaption !== null}
+        >
           <Field
             name="Alt text here"
             value={selected.ownAlt ?? ''}
@@ -192,7 +195,7 @@ export function StandingPanel({
             multiline
             onChange={(text) => set({ ownCaption: text === '' ? null : text })}
           />
-        </details>
+        </Fold>
       )}
     </section>
   );
@@ -200,15 +203,11 @@ export function StandingPanel({
 
 function IconButton({ label, onClick, icon }: { label: string; onClick: () => void; icon: React.ReactNode }) {
   return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      onClick={onClick}
-      className="p-1 hover:text-madder"
-    >
-      {icon}
-    </button>
+    <Hint says={label}>
+      <button type="button" aria-label={label} onClick={onClick} className="p-1 hover:text-madder">
+        {icon}
+      </button>
+    </Hint>
   );
 }
 

@@ -1,3 +1,5 @@
+import { Hint } from '../kit/hint.tsx';
+import { Select } from '../kit/select.tsx';
 import { useEditorState, type Editor } from '@tiptap/react';
 import { Bold, Italic, Link2, List, ListOrdered, Redo2, Undo2 } from 'lucide-react';
 import { useState, type FormEvent, type ReactNode } from 'react';
@@ -30,21 +32,24 @@ export function WordControls({
   const icon = 'size-4';
   return (
     <div role="group" aria-label="Words" className="mb-1.5 flex flex-wrap items-center gap-0.5 text-[13px]">
-      <select
-        aria-label="Kind of paragraph"
+      <Select
+        look="line"
+        className="mr-1"
+        label="Kind of paragraph"
+        hideLabel
         value={now.block}
-        className="mr-1 border-b border-edge bg-transparent py-0.5"
-        onChange={(event) => {
-          const level = Number(event.target.value) as 2 | 3 | 4;
-          if (event.target.value === 'paragraph') editor.chain().focus().setParagraph().run();
+        onChange={(block) => {
+          const level = Number(block) as 2 | 3 | 4;
+          if (block === 'paragraph') editor.chain().focus().setParagraph().run();
           else editor.chain().focus().setHeading({ level }).run();
         }}
-      >
-        <option value="paragraph">Paragraph</option>
-        <option value="2">Heading 2</option>
-        <option value="3">Heading 3</option>
-        <option value="4">Heading 4</option>
-      </select>
+        options={[
+          ['paragraph', 'Paragraph'],
+          ['2', 'Heading 2'],
+          ['3', 'Heading 3'],
+          ['4', 'Heading 4'],
+        ]}
+      />
       <Control
         label="Bold"
         on={now.bold}
@@ -113,18 +118,19 @@ function Control({
   icon: ReactNode;
 }) {
   return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      aria-pressed={on}
-      disabled={off}
-      onMouseDown={(event) => event.preventDefault()}
-      onClick={onClick}
-      className="p-1.5 hover:text-madder disabled:text-edge aria-pressed:bg-ink aria-pressed:text-paper"
-    >
-      {icon}
-    </button>
+    <Hint says={label}>
+      <button
+        type="button"
+        aria-label={label}
+        aria-pressed={on}
+        disabled={off}
+        onMouseDown={(event) => event.preventDefault()}
+        onClick={onClick}
+        className="p-1.5 hover:text-madder disabled:text-edge aria-pressed:bg-ink aria-pressed:text-paper"
+      >
+        {icon}
+      </button>
+    </Hint>
   );
 }
 

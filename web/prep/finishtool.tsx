@@ -1,5 +1,6 @@
 import { editOf, INKS, withEdit, type Edit } from '@placard/core/prep';
-import { Choice, Knob } from './knob.tsx';
+import { Choice } from '../kit/radios.tsx';
+import { Knob } from './knob.tsx';
 
 const INK_CHOICES = [
   ['none', 'its own colours'],

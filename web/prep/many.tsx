@@ -1,3 +1,5 @@
+import { Checkbox } from '../kit/checkbox.tsx';
+import { Select } from '../kit/select.tsx';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import {
@@ -124,19 +126,14 @@ function Sheets({
   return (
     <div className="mb-3 border-b border-rule pb-3">
       <h2 className="mb-2">Prep sheet</h2>
-      <select
-        className="input"
-        aria-label="Saved prep sheets"
+      <Select
+        className="w-full"
+        label="Saved prep sheets"
+        hideLabel
         value={now?.id ?? ''}
-        onChange={(event) => onTake(sheets.data?.find(({ id }) => id === event.target.value) ?? null)}
-      >
-        <option value="">not saved</option>
-        {sheets.data?.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
+        onChange={(chosen) => onTake(sheets.data?.find(({ id }) => id === chosen) ?? null)}
+        options={[['', 'not saved'], ...(sheets.data ?? []).map(({ id, name }) => [id, name] as const)]}
+      />
       {mayWrite && now && (
         <>
           <div className="mt-1.5 flex flex-wrap gap-2">
@@ -156,21 +153,18 @@ function Sheets({
           <fieldset className="mt-1.5">
             <legend className="caption">The rule for what is accepted into</legend>
             {site.data?.sections.map(({ id, title }) => (
-              <label key={id} className="mr-3 inline-flex items-center gap-1.5">
-                <input
-                  type="checkbox"
-                  className="accent-madder"
-                  checked={now.sections.includes(id)}
-                  onChange={(event) =>
-                    store({
-                      sections: event.target.checked
-                        ? [...now.sections, id]
-                        : now.sections.filter((other) => other !== id),
-                    })
-                  }
-                />
+              <Checkbox
+                key={id}
+                className="inline-flex mr-3"
+                checked={now.sections.includes(id)}
+                onChange={(on) =>
+                  store({
+                    sections: on ? [...now.sections, id] : now.sections.filter((other) => other !== id),
+                  })
+                }
+              >
                 {title}
-              </label>
+              </Checkbox>
             ))}
           </fieldset>
         </>

@@ -1,5 +1,6 @@
+import { NumberField } from '../kit/numberfield.tsx';
 import type { Output, Quality } from '@placard/core/prep';
-import { Choice } from './knob.tsx';
+import { Choice } from '../kit/radios.tsx';
 
 const SAME = 0.98;
 const UNDER = 150_000;
@@ -42,40 +43,33 @@ export function OutputTool({ output, onChange }: { output: Output; onChange: (ou
         onChange={way}
       />
       {quality.way === 'same' && (
-        <label className="mt-2 flex items-center gap-2">
-          <span className="text-soft">similarity at least</span>
-          <input
-            type="number"
-            min={0.8}
-            max={0.999}
+        <span className="mt-2 flex items-center gap-2">
+          <NumberField
+            label="similarity at least"
+            least={0.8}
+            most={0.999}
             step={0.005}
-            className="input w-[88px] px-1.5 py-0.5 font-mono text-[12.5px]"
+            className="w-[88px] px-1.5 py-0.5 font-mono text-[12.5px]"
             value={quality.likeness}
-            onChange={(event) => {
-              const likeness = Number(event.target.value);
-              if (likeness >= 0.8 && likeness <= 0.999)
-                onChange({ ...output, quality: { way: 'same', likeness } });
-            }}
+            onChange={(likeness) => onChange({ ...output, quality: { way: 'same', likeness } })}
           />
           <span className="text-soft">(SSIM; 1 is alike)</span>
-        </label>
+        </span>
       )}
       {quality.way === 'under' && (
-        <label className="mt-2 flex items-center gap-2">
-          <span className="text-soft">each file under</span>
-          <input
-            type="number"
-            min={1}
-            className="input w-[88px] px-1.5 py-0.5 font-mono text-[12.5px]"
+        <span className="mt-2 flex items-center gap-2">
+          <NumberField
+            label="each file under"
+            least={1}
+            most={50_000}
+            unit="kB"
+            className="w-[88px] px-1.5 py-0.5 font-mono text-[12.5px]"
             value={Math.round(quality.bytes / 1000)}
-            onChange={(event) => {
-              const bytes = Math.round(Number(event.target.value) * 1000);
-              if (bytes >= 1000 && bytes <= 50_000_000)
-                onChange({ ...output, quality: { way: 'under', bytes } });
-            }}
+            onChange={(kilobytes) =>
+              onChange({ ...output, quality: { way: 'under', bytes: Math.round(kilobytes * 1000) } })
+            }
           />
-          <span className="text-soft">kB</span>
-        </label>
+        </span>
       )}
     </>
   );

@@ -35,7 +35,8 @@ import { ratioOf, ShapeTool, type RatioName } from './shapetool.tsx';
 import { SizeTool } from './sizetool.tsx';
 import { Stage } from './stage.tsx';
 import { Strip } from './strip.tsx';
-import { TOOLS, Toolbar, type Tool } from './toolbar.tsx';
+import { Tabs, TabPanel } from '../kit/tabs.tsx';
+import { Toolbar, type Tool } from './toolbar.tsx';
 import { usePreparation } from './usepreparation.ts';
 import { Versions } from './versions.tsx';
 
@@ -122,10 +123,14 @@ function Workbench({
     set({ ...now, focal: { x: kept(x / original.width), y: kept(y / original.height) } }, settled);
   };
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_372px] items-start gap-5 max-lg:grid-cols-1">
+    <Tabs
+      chosen={tool}
+      onChoose={setTool}
+      className="grid grid-cols-[minmax(0,1fr)_372px] items-start gap-5 max-lg:grid-cols-1"
+    >
       <div className="min-w-0">
         <Toolbar
-          {...{ tool, onTool: setTool, undo, redo }}
+          {...{ undo, redo }}
           compared={
             now.edits.length === 0
               ? null
@@ -179,10 +184,7 @@ function Workbench({
       </div>
       <aside className="space-y-3">
         {mayWrite && (
-          <section
-            aria-label={TOOLS.find(([name]) => name === tool)?.[1]}
-            className="border border-rule bg-card px-4 py-3 text-[13.5px]"
-          >
+          <TabPanel tab={tool} className="border border-rule bg-card px-4 py-3 text-[13.5px]">
             {tool === 'shape' && (
               <ShapeTool
                 edits={now.edits}
@@ -218,7 +220,7 @@ function Workbench({
             {tool === 'files' && (
               <OutputTool output={now.output} onChange={(output) => set({ ...now, output })} />
             )}
-          </section>
+          </TabPanel>
         )}
         <DoneList
           edits={now.edits}
@@ -260,7 +262,7 @@ function Workbench({
           onTake={(preparation) => set(preparation)}
         />
       </aside>
-    </div>
+    </Tabs>
   );
 }
 

@@ -1,7 +1,10 @@
+import { Hint } from '../kit/hint.tsx';
+import { NumberField } from '../kit/numberfield.tsx';
 import { FlipHorizontal2, FlipVertical2, RotateCcw, RotateCw, type LucideIcon } from 'lucide-react';
 import { largestOf, ratioInWords, type Rectangle, type Size } from '@placard/core/geometry';
 import { editOf, withEdit, type Edit } from '@placard/core/prep';
-import { Choice, Knob } from './knob.tsx';
+import { Choice } from '../kit/radios.tsx';
+import { Knob } from './knob.tsx';
 
 export const RATIOS = [
   ['free', 'free'],
@@ -47,16 +50,14 @@ export function ShapeTool(props: ShapeToolProps) {
     props;
   const { onTurn, onMirror } = props;
   const side = (name: keyof Rectangle, words: string) => (
-    <label className="flex items-center gap-1.5">
-      <span className="w-12 text-soft">{words}</span>
-      <input
-        type="number"
-        min={name === 'width' || name === 'height' ? 1 : 0}
-        className="input px-1.5 py-0.5 font-mono text-[12.5px]"
+    <span className="flex items-center gap-1.5 [&>label]:w-12 [&>label]:shrink-0">
+      <NumberField
+        label={words}
+        least={name === 'width' || name === 'height' ? 1 : 0}
+        className="px-1.5 py-0.5 font-mono text-[12.5px]"
         value={rectangle[name]}
-        onChange={(event) => {
-          const value = Math.round(Number(event.target.value));
-          if (event.target.value === '' || !Number.isFinite(value)) return;
+        onChange={(typed) => {
+          const value = Math.round(typed);
           const fixed = ratioOf(ratio, size);
           const next = { ...rectangle, [name]: value };
           if (fixed && name === 'width') next.height = Math.round(value / fixed);
@@ -64,7 +65,7 @@ export function ShapeTool(props: ShapeToolProps) {
           onCrop(next, true);
         }}
       />
-    </label>
+    </span>
   );
   return (
     <>
@@ -135,8 +136,10 @@ export function ShapeTool(props: ShapeToolProps) {
 
 function Turning({ says, icon: Icon, onClick }: { says: string; icon: LucideIcon; onClick: () => void }) {
   return (
-    <button type="button" className="button px-2 py-1" aria-label={says} title={says} onClick={onClick}>
-      <Icon aria-hidden className="size-4" />
-    </button>
+    <Hint says={says}>
+      <button type="button" className="button px-2 py-1" aria-label={says} onClick={onClick}>
+        <Icon aria-hidden className="size-4" />
+      </button>
+    </Hint>
   );
 }

@@ -1,7 +1,9 @@
+import { NumberField } from '../kit/numberfield.tsx';
 import { BLANK_SHEET, UNTONED, type Sheet } from '@placard/core/prep';
 import type { SizeWish } from '@placard/core/geometry';
 import { inkNamed } from './finishtool.tsx';
-import { Choice, Knob } from './knob.tsx';
+import { Choice } from '../kit/radios.tsx';
+import { Knob } from './knob.tsx';
 import { OutputTool } from './outputtool.tsx';
 
 const RATIOS = [
@@ -52,22 +54,19 @@ export function SheetForm({ sheet, onChange }: { sheet: Sheet; onChange: (sheet:
           }
         />
         {sheet.size && (
-          <label className="mt-1.5 flex items-center gap-2">
-            <input
-              type="number"
-              min={1}
-              aria-label="Size wished of all"
-              className="input w-[96px] px-1.5 py-0.5 font-mono text-[12.5px]"
-              value={wished}
-              onChange={(event) => {
-                const value = Number(event.target.value);
-                if (value > 0 && sheet.size) set({ size: sizeOf(sheet.size.by, value) });
-              }}
+          <span className="mt-1.5 flex items-center gap-2">
+            <NumberField
+              label="Size wished of all"
+              hideLabel
+              least={1}
+              className="w-[96px] px-1.5 py-0.5 font-mono text-[12.5px]"
+              value={wished ?? null}
+              onChange={(value) => sheet.size && set({ size: sizeOf(sheet.size.by, value) })}
             />
             <span className="text-soft">
               {by === 'percent' ? '%' : 'px'}; what has fewer pixels is left as large as it is
             </span>
-          </label>
+          </span>
         )}
       </Line>
       <Line title="Cut to a ratio, round each focal point">

@@ -1,3 +1,5 @@
+import { NumberField } from '../kit/numberfield.tsx';
+import { Select } from '../kit/select.tsx';
 import { Link2, Link2Off } from 'lucide-react';
 import { useState } from 'react';
 import { sizeFor, type Measure, type Size, type SizeWish } from '@placard/core/geometry';
@@ -46,22 +48,23 @@ export function SizeTool({
   };
   const typed = (wish: SizeWish) => take(sizeFor(wish, whole).size);
   const side = (name: 'width' | 'height') => (
-    <label className="flex items-center gap-1.5">
-      <span className="w-12 text-soft">{name === 'width' ? 'Width' : 'Height'}</span>
-      <input
-        type="number"
-        min={1}
-        className="input px-1.5 py-0.5 font-mono text-[12.5px]"
-        aria-label={`${name === 'width' ? 'Width' : 'Height'} in pixels`}
+    <span className="flex items-center gap-1.5">
+      <span aria-hidden className="w-12 text-soft">
+        {name === 'width' ? 'Width' : 'Height'}
+      </span>
+      <NumberField
+        label={`${name === 'width' ? 'Width' : 'Height'} in pixels`}
+        hideLabel
+        least={1}
+        className="px-1.5 py-0.5 font-mono text-[12.5px]"
         value={asked?.[name] ?? now[name]}
-        onChange={(event) => {
-          const pixels = Math.round(Number(event.target.value));
-          if (!(pixels >= 1)) return;
+        onChange={(typedIn) => {
+          const pixels = Math.round(typedIn);
           if (locked) typed({ by: name, pixels });
           else take({ width: now.width, height: now.height, [name]: pixels });
         }}
       />
-    </label>
+    </span>
   );
   const percent = Number(((100 * now.width) / whole.width).toFixed(1));
   const proportional = sizeFor({ by: 'width', pixels: now.width }, whole).size;
@@ -87,31 +90,26 @@ export function SizeTool({
       </div>
       <div className="mt-2 flex items-center gap-2">
         <span className="text-soft">or by</span>
-        <select
-          className="input w-auto px-1.5 py-0.5"
-          aria-label="Size by"
+        <Select
+          className="w-auto px-1.5 py-0.5"
+          label="Size by"
+          hideLabel
           value={by}
-          onChange={(event) => setBy(event.target.value as SizeWish['by'])}
-        >
-          {WISHES.map(([wish, says]) => (
-            <option key={wish} value={wish}>
-              {says}
-            </option>
-          ))}
-        </select>
-        <input
-          type="number"
-          min={1}
-          aria-label="Size wished"
-          className="input w-[84px] px-1.5 py-0.5 font-mono text-[12.5px]"
-          value={by === 'percent' ? percent : by === 'longest' ? Math.max(now.width, now.height) : now[by]}
-          onChange={(event) => {
-            const value = Number(event.target.value);
-            if (!(value > 0)) return;
-            typed(by === 'percent' ? { by, percent: value } : { by, pixels: Math.max(1, Math.round(value)) });
-          }}
+          onChange={setBy}
+          options={WISHES}
         />
-        <span className="text-soft">{by === 'percent' ? '%' : 'px'}</span>
+        <NumberField
+          label="Size wished"
+          hideLabel
+          least={by === 'percent' ? 0.1 : 1}
+          step={by === 'percent' ? 0.1 : 1}
+          unit={by === 'percent' ? '%' : 'px'}
+          className="w-[84px] px-1.5 py-0.5 font-mono text-[12.5px]"
+          value={by === 'percent' ? percent : by === 'longest' ? Math.max(now.width, now.height) : now[by]}
+          onChange={(value) =>
+            typed(by === 'percent' ? { by, percent: value } : { by, pixels: Math.round(value) })
+          }
+        />
       </div>
       {asked && (
         <div role="alert" className="mt-2 border-l-2 border-ochre pl-2 text-ochre">

@@ -1,3 +1,4 @@
+import { SliderField } from '../kit/slider.tsx';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { heightAt, type Measure, type Size, type Window } from '@placard/core/geometry';
 import type { Edit } from '@placard/core/prep';
@@ -76,12 +77,11 @@ export function Stage({
                 className="absolute inset-y-0 w-0.5 -translate-x-1/2 bg-white"
                 style={{ left: `${compared}%` }}
               />
-              <input
-                type="range"
-                aria-label="Before and after"
-                className="absolute inset-x-0 bottom-2 mx-auto w-1/2 accent-madder"
+              <SliderField
+                label="Before and after"
+                className="absolute! inset-x-0 bottom-2 mx-auto w-1/2!"
                 value={compared}
-                onChange={(event) => onCompare(Number(event.target.value))}
+                onChange={onCompare}
               />
             </>
           )}

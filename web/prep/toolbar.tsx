@@ -1,5 +1,5 @@
 import { Redo2, Undo2 } from 'lucide-react';
-import { Tabs } from '../kit/tabs.tsx';
+import { TabList } from '../kit/tabs.tsx';
 
 export const TOOLS = [
   ['shape', 'Shape'],
@@ -15,15 +15,11 @@ type Switch = { on: boolean; turn: () => void } | null;
 
 /** What to work on, how it is looked at, and the way back. */
 export function Toolbar({
-  tool,
-  onTool,
   trueSize,
   compared,
   undo,
   redo,
 }: {
-  tool: Tool;
-  onTool: (tool: Tool) => void;
   trueSize: Switch;
   compared: Switch;
   undo: (() => void) | null;
@@ -31,7 +27,7 @@ export function Toolbar({
 }) {
   return (
     <div className="mb-2 flex flex-wrap items-center gap-1.5">
-      <Tabs label="What to work on" tabs={TOOLS} chosen={tool} onChoose={onTool} />
+      <TabList label="What to work on" tabs={TOOLS} />
       <span className="ml-auto flex items-center gap-1">
         <button type="button" className="button-plain" disabled={!trueSize} onClick={trueSize?.turn}>
           {trueSize?.on ? 'Fit it in' : 'True size'}

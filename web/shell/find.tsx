@@ -1,5 +1,6 @@
 import { Command } from 'cmdk';
-import { useEffect, useRef, useState } from 'react';
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { listAssets, listPages } from '@placard/core/contract';
 import { useAsk } from '../kit/asking.ts';
@@ -24,7 +25,6 @@ function hasEveryWord(value: string, typed: string): number {
 
 /** Goes anywhere by words: stages, pages, assets. */
 export default function Find({ onClose }: { onClose: () => void }) {
-  const dialog = useRef<HTMLDialogElement>(null);
   const [words, setWords] = useState('');
   const navigate = useNavigate();
   const { select } = useSelection();
@@ -34,11 +34,6 @@ export default function Find({ onClose }: { onClose: () => void }) {
     { query: { words, limit: '12' } },
     { enabled: words.length > 1, placeholderData: (before) => before },
   );
-  const input = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    dialog.current?.showModal();
-    input.current?.focus();
-  }, []);
   const go = (to: string) => {
     onClose();
     void navigate(to);
@@ -48,58 +43,63 @@ export default function Find({ onClose }: { onClose: () => void }) {
   const group =
     '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:text-soft';
   return (
-    <dialog
-      ref={dialog}
-      onClose={onClose}
-      aria-label="Find or do anything"
-      className="mx-auto mt-[12vh] w-[min(560px,92vw)] border border-edge bg-card text-ink shadow-lg backdrop:bg-black/25"
-    >
-      <Command label="Find or do anything" filter={hasEveryWord}>
-        <Command.Input
-          ref={input}
-          value={words}
-          onValueChange={setWords}
-          placeholder="A stage, a page, words on a label"
-          className="w-full border-b border-rule bg-card px-3 py-3 outline-none"
-        />
-        <Command.List className="max-h-[50vh] overflow-y-auto pb-2">
-          <Command.Empty className="px-3 py-4 text-soft">Nothing has these words.</Command.Empty>
-          <Command.Group heading="Stages" className={group}>
-            {PLACES.map(([to, name]) => (
-              <Command.Item key={to} value={name} onSelect={() => go(to)} className={item}>
-                {name}
-              </Command.Item>
-            ))}
-          </Command.Group>
-          <Command.Group heading="Pages" className={group}>
-            {pages.data?.pages.map((page) => (
-              <Command.Item
-                key={page.id}
-                value={`${page.title} ${page.slug} ${page.id}`}
-                onSelect={() => go(`/place/${page.id}`)}
-                className={item}
-              >
-                {page.title} <span className="text-soft">{page.section.title}</span>
-              </Command.Item>
-            ))}
-          </Command.Group>
-          <Command.Group heading="Holdings" className={group}>
-            {assets.data?.assets.map((asset) => (
-              <Command.Item
-                key={asset.id}
-                value={`${asset.placard.title} ${asset.placard.alt} ${asset.placard.creator} ${asset.fileName} ${asset.id}`}
-                onSelect={() => {
-                  select(asset.id);
-                  go('/holdings');
-                }}
-                className={item}
-              >
-                {asset.placard.title || asset.fileName} <span className="text-soft">{asset.facts.kind}</span>
-              </Command.Item>
-            ))}
-          </Command.Group>
-        </Command.List>
-      </Command>
-    </dialog>
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-50 bg-black/25" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[12vh] left-1/2 z-50 w-[min(560px,92vw)] -translate-x-1/2 border border-edge bg-card text-ink shadow-lg outline-none"
+        >
+          <Dialog.Title className="sr-only">Find or do anything</Dialog.Title>
+          <Command label="Find or do anything" filter={hasEveryWord}>
+            <Command.Input
+              autoFocus
+              value={words}
+              onValueChange={setWords}
+              placeholder="A stage, a page, words on a label"
+              className="w-full border-b border-rule bg-card px-3 py-3 outline-none"
+            />
+            <Command.List className="max-h-[50vh] overflow-y-auto pb-2">
+              <Command.Empty className="px-3 py-4 text-soft">Nothing has these words.</Command.Empty>
+              <Command.Group heading="Stages" className={group}>
+                {PLACES.map(([to, name]) => (
+                  <Command.Item key={to} value={name} onSelect={() => go(to)} className={item}>
+                    {name}
+                  </Command.Item>
+                ))}
+              </Command.Group>
+              <Command.Group heading="Pages" className={group}>
+                {pages.data?.pages.map((page) => (
+                  <Command.Item
+                    key={page.id}
+                    value={`${page.title} ${page.slug} ${page.id}`}
+                    onSelect={() => go(`/place/${page.id}`)}
+                    className={item}
+                  >
+                    {page.title} <span className="text-soft">{page.section.title}</span>
+                  </Command.Item>
+                ))}
+              </Command.Group>
+              <Command.Group heading="Holdings" className={group}>
+                {assets.data?.assets.map((asset) => (
+                  <Command.Item
+                    key={asset.id}
+                    value={`${asset.placard.title} ${asset.placard.alt} ${asset.placard.creator} ${asset.fileName} ${asset.id}`}
+                    onSelect={() => {
+                      select(asset.id);
+                      go('/holdings');
+                    }}
+                    className={item}
+                  >
+                    {asset.placard.title || asset.fileName}{' '}
+                    <span className="text-soft">{asset.facts.kind}</span>
+                  </Command.Item>
+                ))}
+              </Command.Group>
+            </Command.List>
+          </Command>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
   );
 }

@@ -1,3 +1,4 @@
+import { MenuContent, MenuItem } from '../kit/menu.tsx';
 import { useQueryClient } from '@tanstack/react-query';
 import { ChevronDown, ChevronUp, Moon, Sun } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -120,23 +121,16 @@ function Account({ me }: { me: Person }) {
         {me.name[0]}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={6}
-          className="z-50 min-w-[200px] border border-rule bg-card p-3 shadow-md"
-        >
-          <p className="font-serif font-semibold">{me.name}</p>
-          <p className="caption">
-            {me.role}, {me.email}
-          </p>
-          <DropdownMenu.Separator className="my-2 border-t border-rule" />
-          <DropdownMenu.Item
-            onSelect={() => void leave()}
-            className="cursor-pointer py-1 outline-none data-[highlighted]:text-madder"
-          >
-            Sign out
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
+        <MenuContent align="end">
+          <div className="px-3 py-1">
+            <p className="font-serif font-semibold">{me.name}</p>
+            <p className="caption">
+              {me.role}, {me.email}
+            </p>
+          </div>
+          <DropdownMenu.Separator className="my-1 border-t border-rule" />
+          <MenuItem onSelect={() => void leave()}>Sign out</MenuItem>
+        </MenuContent>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   );
