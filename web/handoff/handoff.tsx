@@ -4,7 +4,7 @@ import { Navigate, useParams } from 'react-router';
 import { handOffPage, listPages, proofPage, readPage } from '@placard/core/contract';
 import { refusalOf, useAsk } from '../kit/asking.ts';
 import { Bar } from '../kit/bar.tsx';
-import { Empty, Notice } from '../kit/notice.tsx';
+import { Empty, EmptyScreen, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { inBytes, plural } from '../kit/words.ts';
 import { leaving } from '../place/leaving.ts';
@@ -19,7 +19,7 @@ export default function HandOff() {
   if (id === undefined) {
     if (!ready.data || !last.data) return null;
     const first = ready.data.pages[0] ?? last.data.pages[0];
-    if (!first) return <Empty title="No pages yet">A finished page leaves from here.</Empty>;
+    if (!first) return <EmptyScreen title="No pages yet">A finished page leaves from here.</EmptyScreen>;
     return <Navigate to={`/hand-off/${first.id}`} replace />;
   }
   return <OneHandOff key={id} id={id} />;

@@ -60,7 +60,7 @@ export function Arrange({ sections, onClose }: { sections: Section[]; onClose: (
               <span className="ml-auto flex flex-wrap items-center gap-1.5">
                 <Onto
                   says={`Move ${section.title} into`}
-                  label="Move into …"
+                  label="Move"
                   sections={sections}
                   but={section}
                   top
@@ -68,7 +68,7 @@ export function Arrange({ sections, onClose }: { sections: Section[]; onClose: (
                 />
                 <Onto
                   says={`Merge ${section.title} into`}
-                  label="Merge into …"
+                  label="Merge"
                   sections={sections}
                   but={section}
                   onChoose={(into) => {
@@ -206,7 +206,7 @@ function Onto({
 }) {
   return (
     <Menu
-      className="input inline-flex w-[112px] items-center justify-between py-1 text-[13px]"
+      className="input inline-flex w-[92px] items-center justify-between py-1 text-[13px]"
       label={says}
       says={label}
       items={[

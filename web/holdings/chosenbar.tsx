@@ -199,8 +199,7 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
                     {mayFile && (
                       <>
                         <Menu
-                          label="File them under"
-                          says="File under"
+                          says="File them under"
                           items={sections.map(({ id, title }) => [id, title] as const)}
                           onPick={moveTo}
                         />

@@ -5,7 +5,7 @@ import { listAssets, planNames, renameAssets } from '@placard/core/contract';
 import { namesAmiss, TOKENS } from '@placard/core/naming';
 import { call } from '../kit/api.ts';
 import { useDo } from '../kit/asking.ts';
-import { Empty, Notice } from '../kit/notice.tsx';
+import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { plural } from '../kit/words.ts';
 
 /** Renames what is chosen by a pattern: the whole table first, then all at once. */
@@ -24,12 +24,12 @@ export default function Names() {
   const rename = useDo(renameAssets);
   if (assets.length === 0)
     return (
-      <Empty title="Nothing is chosen">
+      <EmptyScreen title="Nothing is chosen">
         <Link className="underline" to="/holdings">
           Choose assets in the holdings
         </Link>
         , then press “Names”.
-      </Empty>
+      </EmptyScreen>
     );
   const lines = (plan.data ?? []).map((line) => ({ ...line, after: own[line.id] ?? line.after }));
   // What was typed here is judged here; what else is called so, the server knows.

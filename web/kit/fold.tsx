@@ -18,7 +18,7 @@ export function Fold({
   const [open, setOpen] = useState(first);
   return (
     <Collapsible.Root open={open} onOpenChange={setOpen} className={className}>
-      <Collapsible.Trigger className="flex items-center gap-1 py-0.5 text-left text-soft hover:text-ink">
+      <Collapsible.Trigger className="flex items-center gap-1 py-1 text-left text-soft hover:text-ink">
         <ChevronRight aria-hidden className={`size-3.5 shrink-0 ${open ? 'rotate-90' : ''}`} />
         {says}
       </Collapsible.Trigger>

@@ -33,7 +33,17 @@ export function Notice({
   );
 }
 
-/** What an empty place says: what would be here, and the next step. */
+/** A whole screen with nothing on it yet: what would be here, and the next step. */
+export function EmptyScreen({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <main className="mx-auto my-14 max-w-[460px] text-center">
+      <h1 className="mb-1.5 text-[16px]">{title}</h1>
+      <div className="text-soft">{children}</div>
+    </main>
+  );
+}
+
+/** What an empty place on a screen says: what would be here, and the next step. */
 export function Empty({ title, children }: { title: string; children: ReactNode }) {
   return (
     <div className="mx-auto my-14 max-w-[460px] text-center">

@@ -20,7 +20,7 @@ import { lacks, type Lack } from '@placard/core/credit';
 import { call } from '../kit/api.ts';
 import { keyOf, useAsk, useMay } from '../kit/asking.ts';
 import { AssetStrip } from '../kit/assetstrip.tsx';
-import { Empty } from '../kit/notice.tsx';
+import { EmptyScreen } from '../kit/notice.tsx';
 import { Player } from '../kit/player.tsx';
 import { TabList, TabPanel, Tabs } from '../kit/tabs.tsx';
 import { useTitle } from '../kit/usetitle.ts';
@@ -103,7 +103,11 @@ export default function Label() {
   useTitle(detail.data?.placard.title || detail.data?.fileName, 'Label');
   usePreload(unlabelled, id);
   if (all.isSuccess && walked.length === 0)
-    return <Empty title="Nothing to label">Accept arrivals first; then their labels are written here.</Empty>;
+    return (
+      <EmptyScreen title="Nothing to label">
+        Accept arrivals first; then their labels are written here.
+      </EmptyScreen>
+    );
   const missing = detail.data ? lacks(detail.data.placard, termsOf(detail.data.placard.licence)) : [];
   return (
     <main className="grid h-full grid-cols-[minmax(0,1fr)_330px_360px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:block max-lg:space-y-5 max-lg:overflow-y-auto">

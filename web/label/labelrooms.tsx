@@ -12,13 +12,13 @@ export function LabelRooms() {
   const { pathname } = useLocation();
   const here = ROOMS.findLast(([address]) => pathname.startsWith(address))?.[0];
   return (
-    <nav aria-label="Ways to label" className="flex flex-wrap gap-x-4 text-[13px]">
+    <nav aria-label="Ways to label" className="-my-1 flex flex-wrap gap-x-4 text-[13px]">
       {ROOMS.map(([address, name]) => (
         <Link
           key={address}
           to={address}
           aria-current={address === here ? 'page' : undefined}
-          className="underline decoration-edge underline-offset-4 hover:text-madder aria-[current=page]:font-semibold aria-[current=page]:no-underline"
+          className="py-1 underline decoration-edge underline-offset-4 hover:text-madder aria-[current=page]:font-semibold aria-[current=page]:no-underline"
         >
           {name}
         </Link>

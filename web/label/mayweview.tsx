@@ -65,13 +65,13 @@ function Judgement({ title, answer }: { title: React.ReactNode; answer: Answer }
   const { word, tone, Icon } = VERDICT[answer.verdict];
   return (
     <section className="border-t border-rule pt-2 first:border-0 first:pt-0">
-      <h3 className="flex items-baseline gap-2 font-sans text-[13.5px] font-semibold">
+      <h2 className="flex items-baseline gap-2 font-sans text-[13.5px] font-semibold">
         <span className="grow">{title}</span>
         <span className={`flex items-center gap-1 ${tone}`}>
           <Icon aria-hidden className="size-4" />
           {word}
         </span>
-      </h3>
+      </h2>
       <ul className="mt-1">
         {answer.reasons.map(({ weighs, says, clause }) => (
           <li key={says} className="grid grid-cols-[18px_1fr] py-0.5">

@@ -5,7 +5,7 @@ import { listPages, readPage, readSite, type Page } from '@placard/core/contract
 import { FORMAT } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
 import { forget } from '../kit/kept.ts';
-import { Empty, Notice } from '../kit/notice.tsx';
+import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { PageEditor } from './editor.tsx';
 import { useKeptDraft } from './keptdraft.tsx';
 
@@ -18,12 +18,12 @@ export default function Place() {
   const [first] = pages.data.pages;
   if (first) return <Navigate to={`/place/${first.id}`} replace />;
   return (
-    <Empty title="No pages yet">
+    <EmptyScreen title="No pages yet">
       <Link className="underline" to="/pages">
         Begin the first one
       </Link>
       , then put pictures, films and embeds into it.
-    </Empty>
+    </EmptyScreen>
   );
 }
 

@@ -13,7 +13,7 @@ import {
 import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { AssetStrip } from '../kit/assetstrip.tsx';
 import { Progress } from '../kit/bar.tsx';
-import { Empty, Notice } from '../kit/notice.tsx';
+import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { inCount, plural } from '../kit/words.ts';
 import { useSelection } from '../shell/selection.tsx';
 import { Renditions } from './renditions.tsx';
@@ -57,9 +57,9 @@ export default function Prep() {
   );
   if (recent.isSuccess && shown.length === 0) {
     return (
-      <Empty title="Nothing to prepare">
+      <EmptyScreen title="Nothing to prepare">
         Accept arrivals, and their renditions are made at the measures of the site.
-      </Empty>
+      </EmptyScreen>
     );
   }
   return (

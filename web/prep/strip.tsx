@@ -26,6 +26,8 @@ export function Strip({
   return (
     <section
       aria-label="Renditions as they will come out"
+      // What does not fit is reached by the arrow keys.
+      tabIndex={0}
       className="mt-3 flex items-end gap-2.5 overflow-x-auto border border-rule bg-card p-3"
     >
       {widths.map((width) => (

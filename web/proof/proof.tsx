@@ -3,7 +3,7 @@ import { Link, Navigate, useParams } from 'react-router';
 import { listPages, proofPage, readPage } from '@placard/core/contract';
 import { PREVIEW_SANDBOX } from '../embed/framepreview.tsx';
 import { refusalOf, useAsk } from '../kit/asking.ts';
-import { Empty, Notice } from '../kit/notice.tsx';
+import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { inBytes } from '../kit/words.ts';
 import { leaving } from '../place/leaving.ts';
@@ -20,7 +20,7 @@ export default function Proof() {
   if (id === undefined) {
     const [first] = pages.data?.pages ?? [];
     if (pages.isSuccess && !first)
-      return <Empty title="No pages yet">A page is looked at here before it goes out.</Empty>;
+      return <EmptyScreen title="No pages yet">A page is looked at here before it goes out.</EmptyScreen>;
     return first ? <Navigate to={`/proof/${first.id}`} replace /> : null;
   }
   return <OneProof key={id} id={id} />;

@@ -1,0 +1,203 @@
+import { expect, test, type Page } from '@playwright/test';
+import axe from 'axe-core';
+import { openPage, signIn } from './screen.ts';
+
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+
+/** What the rules of WCAG 2.2 A and AA and of best practice find on a screen as it stands, or in a part of it. */
+async function violations(
+  page: Page,
+  part: string | null,
+  only: readonly string[] | null,
+): Promise<string[]> {
+  await page.evaluate(axe.source);
+  return page.evaluate(
+    async ({ part, only, tags }) => {
+      const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(part ?? document, {
+        runOnly: only ? { type: 'rule', values: only } : { type: 'tag', values: tags },
+        // What visitors see is judged in Proof.
+        iframes: false,
+        resultTypes: ['violations'],
+      });
+      return violations.flatMap(({ id, nodes }) =>
+        nodes.map(({ html, failureSummary }) => `${id}: ${html.slice(0, 160)} (${failureSummary ?? ''})`),
+      );
+    },
+    { part, only: only as string[] | null, tags: TAGS },
+  );
+}
+
+/** Waits until a screen has stood as it is for a second. */
+async function settled(page: Page): Promise<void> {
+  let [before, since] = ['', Date.now()];
+  await expect
+    .poll(async () => {
+      const now = await page.locator('body').innerText();
+      if (now !== before) [before, since] = [now, Date.now()];
+      return Date.now() - since;
+    })
+    .toBeGreaterThan(1000);
+}
+
+type Screen = [name: string, open: (page: Page) => Promise<unknown>, part?: string];
+
+const held = (page: Page) =>
+  page.getByRole('group', { name: 'What was found' }).getByRole('listitem').getByRole('button');
+
+const SCREENS: Screen[] = [
+  ['Gather', (page) => page.goto('/gather')],
+  ['Prep', (page) => page.goto('/prep')],
+  ['many to prepare', (page) => page.goto('/prep/many')],
+  ['Label', (page) => page.goto('/label')],
+  ['what runs out', (page) => page.goto('/label/ending')],
+  ['terms', (page) => page.goto('/label/terms')],
+  ['labels in a spreadsheet', (page) => page.goto('/label/spreadsheet')],
+  ['a page', (page) => page.goto('/place')],
+  ['Proof', (page) => page.goto('/proof')],
+  ['Hand off', (page) => page.goto('/hand-off')],
+  ['the contact sheet', (page) => page.goto('/holdings?words=moon')],
+  ['the ledger', (page) => page.goto('/holdings?as=ledger')],
+  ['names, nothing chosen', (page) => page.goto('/holdings/names')],
+  ['Pages', (page) => page.goto('/pages')],
+];
+
+const OPENED: Screen[] = [
+  [
+    'films on the host',
+    async (page) => {
+      await page.goto('/gather');
+      await page.getByRole('button', { name: 'Films on the host' }).click();
+      await expect(page.getByText('42 films on Lanternreel')).toBeVisible();
+    },
+  ],
+  [
+    'a question before something is destroyed',
+    async (page) => {
+      await page.goto('/gather');
+      await page.getByRole('button', { name: 'Discard all' }).click();
+      await expect(page.getByRole('alertdialog')).toBeVisible();
+    },
+  ],
+  [
+    'a picture selected in a page',
+    async (page) => {
+      await openPage(page, 'Autumn star parties');
+      await page.locator('.placement').first().click();
+      await expect(page.getByRole('radiogroup', { name: 'Position' })).toBeVisible();
+    },
+  ],
+  [
+    'the tray',
+    async (page) => {
+      await page.goto('/pages');
+      await page.getByRole('button', { name: 'Holdings', exact: true }).last().click();
+      await expect(page.getByRole('region', { name: 'Tray of holdings' })).toBeVisible();
+      await page.getByRole('button', { name: 'Holdings', exact: true }).last().click();
+    },
+  ],
+  [
+    'several chosen',
+    async (page) => {
+      await page.goto('/holdings?words=moon');
+      await held(page).nth(0).click();
+      await held(page)
+        .nth(1)
+        .click({ modifiers: ['Shift'] });
+      await expect(page.getByRole('toolbar', { name: 'What is chosen' })).toBeVisible();
+    },
+  ],
+  [
+    'one, large',
+    async (page) => {
+      await page.goto('/holdings?words=moon');
+      await held(page).first().focus();
+      await page.keyboard.press('Space');
+      await expect(page.getByRole('dialog')).toBeVisible();
+    },
+  ],
+  [
+    'the sections, arranged',
+    async (page) => {
+      await page.goto('/holdings');
+      await page.getByRole('button', { name: 'Arrange' }).click();
+      await expect(page.getByRole('region', { name: 'Arrange the sections' })).toBeVisible();
+    },
+  ],
+  ...['Size', 'Light and colour', 'Finish', 'Files'].map((tool): Screen => [
+    `Prep: ${tool}`,
+    async (page) => {
+      await page.goto('/prep');
+      await page.getByRole('tab', { name: tool }).click();
+    },
+  ]),
+  ...['Credit', 'On file', 'Changes'].map((view): Screen => [
+    `Label: ${view}`,
+    async (page) => {
+      await page.goto('/label');
+      await page.getByRole('tab', { name: view }).click();
+    },
+  ]),
+  [
+    'finding anything',
+    async (page) => {
+      await page.goto('/gather');
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await page.keyboard.press('Control+k');
+      await expect(page.getByRole('dialog', { name: 'Find or do anything' })).toBeVisible();
+    },
+  ],
+  [
+    'a page being searched',
+    async (page) => {
+      await page.goto('/proof');
+      await page.getByLabel('Page', { exact: true }).click();
+      await expect(page.getByRole('option').first()).toBeVisible();
+    },
+  ],
+  // What lies round an open list or menu is out of reach while it is open: only the list itself is judged.
+  [
+    'an open list',
+    async (page) => {
+      await page.goto('/label');
+      await page.getByRole('article').getByLabel('Licence').click();
+      await expect(page.getByRole('option', { name: 'Our own work' })).toBeVisible();
+    },
+    '[role=listbox]',
+  ],
+  [
+    'an open menu',
+    async (page) => {
+      await page.goto('/gather');
+      await page.getByRole('button', { name: /^Account of/ }).click();
+      await expect(page.getByRole('menuitem', { name: 'Sign out' })).toBeVisible();
+    },
+    '[role=menu]',
+  ],
+];
+
+const RUNS: [string, 'day' | 'night', number, readonly Screen[], readonly string[] | null][] = [
+  ['every screen by day', 'day', 1280, SCREENS, null],
+  ['what opens on them', 'day', 1280, OPENED, null],
+  ['every screen by night', 'night', 1280, SCREENS, ['color-contrast']],
+  ['every screen on a phone', 'day', 390, SCREENS, null],
+];
+for (const [name, theme, width, screens, only] of RUNS)
+  test(`${name} holds the rules of access`, async ({ page }) => {
+    test.slow();
+    const refused: string[] = [];
+    page.on('console', (message) => {
+      if (/content security policy/i.test(message.text())) refused.push(message.text());
+    });
+    await page.setViewportSize({ width, height: 800 });
+    await page.addInitScript((theme) => localStorage.setItem('placard-theme', theme), theme);
+    await signIn(page);
+    const found: string[] = [];
+    for (const [screen, open, part = null] of screens) {
+      await open(page);
+      await settled(page);
+      for (const violation of await violations(page, part, only)) found.push(`${screen}: ${violation}`);
+    }
+    expect(found).toEqual([]);
+    // Nothing of ours is refused by our own policy.
+    expect(refused).toEqual([]);
+  });
