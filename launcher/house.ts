@@ -22,12 +22,16 @@ export interface Plan {
   /** Start the server anew when its code changes. */
   watch?: boolean;
   logLevel: string;
+  /** The first port of stand-ins that another house has opened, to share them. */
+  standins?: number;
   /** The origin the browser sees, where it is not the server's own (development). */
   origin?: string;
 }
 
 export interface OpenHouse {
   address: string;
+  /** The first port of its stand-ins. */
+  standins: number;
   /** Resolves when one of its programs ends by itself. */
   broken: Promise<string>;
   close(): Promise<void>;
@@ -50,13 +54,15 @@ export async function openHouse(plan: Plan): Promise<OpenHouse> {
     await database.stop();
   };
   try {
-    const ports = await addressesOf(data, plan.port);
-    const standins = startOurs(new URL('../standins/main.ts', import.meta.url), {
-      ...process.env,
-      STANDINS_PORT: String(ports.standins),
-    });
-    started.push(standins);
-    await untilHealthy(`http://127.0.0.1:${ports.standins}/healthz`, standins);
+    const ports = await addressesOf(data, plan);
+    if (plan.standins === undefined) {
+      const standins = startOurs(new URL('../standins/main.ts', import.meta.url), {
+        ...process.env,
+        STANDINS_PORT: String(ports.standins),
+      });
+      started.push(standins);
+      await untilHealthy(`http://127.0.0.1:${ports.standins}/healthz`, standins);
+    }
     const origin = plan.origin ?? `http://localhost:${plan.port}`;
     const env: NodeJS.ProcessEnv = {
       ...process.env,
@@ -111,7 +117,7 @@ export async function openHouse(plan: Plan): Promise<OpenHouse> {
           ),
       ),
     );
-    return { address: origin, broken, close };
+    return { address: origin, standins: ports.standins, broken, close };
   } catch (error) {
     await close();
     throw error;
@@ -119,12 +125,12 @@ export async function openHouse(plan: Plan): Promise<OpenHouse> {
 }
 
 /** The demo's embeds name the stand-ins' ports, so a house keeps the ports of its first start where it can. */
-async function addressesOf(data: string, port: number): Promise<Addresses> {
+async function addressesOf(data: string, { port, standins }: Plan): Promise<Addresses> {
   const file = join(data, 'ports.json');
   const before = existsSync(file) ? (JSON.parse(await readFile(file, 'utf8')) as Addresses) : undefined;
   const addresses = {
     content: await freePort(before?.content ?? port + 1),
-    standins: await freeRun(STANDINS, before?.standins ?? port + 10),
+    standins: standins ?? (await freeRun(STANDINS, before?.standins ?? port + 10)),
   };
   await writeFile(file, JSON.stringify(addresses));
   return addresses;
