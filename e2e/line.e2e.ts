@@ -88,6 +88,10 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
 
   // Its position, measure and gap.
   await page.getByRole('radio', { name: 'beside, at the left' }).click();
+  await expect(page.getByRole('radio', { name: 'beside, at the left' })).toHaveCSS(
+    'outline-color',
+    /\(166, 52, 43|166, 52, 43/,
+  );
   await expect
     .poll(async () => Math.round((await words.locator('.placement').boundingBox())?.width ?? 0))
     .toBe(320);

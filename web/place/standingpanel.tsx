@@ -105,7 +105,7 @@ export function StandingPanel({
             <RadioGroup.Item
               value={position}
               aria-label={NAMES[position]}
-              className="h-[62px] overflow-hidden border border-rule bg-white p-1.5 text-left text-[#444] data-[state=checked]:outline-2 data-[state=checked]:outline-madder"
+              className="h-[62px] overflow-hidden border border-rule bg-white p-1.5 text-left text-[#444] aria-checked:outline-2 aria-checked:outline-madder"
             >
               <Setting position={position} src={asset.data?.thumbnail ?? null} words={selected.beside} />
             </RadioGroup.Item>
