@@ -38,7 +38,7 @@ test('many are filed elsewhere at once, and it can be taken back', async ({ page
   await cells.nth(2).click({ modifiers: ['Shift'] });
   const bar = page.getByRole('toolbar', { name: 'What is chosen' });
   await expect(bar).toContainText('3 assets chosen');
-  await pick(bar.getByLabel('File them under'), 'About');
+  await pick(bar.getByRole('button', { name: 'File them under' }), 'About');
   await expect(about).toContainText(String(before + 3));
   await page.getByRole('button', { name: 'Take it back' }).click();
   await expect(page.getByText('Taken back.')).toBeVisible();

@@ -291,6 +291,8 @@ test('what is pasted from elsewhere keeps its structure, drops its looks, and sa
   await page.keyboard.press('Enter');
   await words(page).evaluate((element) => {
     const data = new DataTransfer();
+    // Programs send a picture of the words along.
+    data.items.add(new File(['x'], 'words.png', { type: 'image/png' }));
     data.setData(
       'text/html',
       `<style>p{color:red}</style><h1 style="font-size:40px">Nights</h1>
@@ -303,6 +305,7 @@ test('what is pasted from elsewhere keeps its structure, drops its looks, and sa
     );
   });
   await expect(words(page).getByRole('heading', { name: 'Nights', level: 2 })).toBeVisible();
+  await expect(page).toHaveURL(/\/place\//);
   await expect(words(page).locator('strong')).toHaveText('early');
   await expect(words(page).getByRole('link', { name: 'the gate' })).toHaveAttribute(
     'href',

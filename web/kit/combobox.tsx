@@ -56,6 +56,7 @@ export function Combobox({
       <Popover.Trigger
         id={id}
         role="combobox"
+        aria-controls={`${id}-list`}
         aria-expanded={open}
         aria-haspopup="listbox"
         aria-label={showLabel ? undefined : label}
@@ -73,7 +74,7 @@ export function Combobox({
           aria-label={label}
           className="z-50 w-[min(400px,92vw)] border border-edge bg-card text-[14px] text-ink shadow-md"
         >
-          <Command label={label} shouldFilter={false}>
+          <Command id={`${id}-list`} label={label} shouldFilter={false}>
             <Command.Input
               value={words}
               onValueChange={onWords}

@@ -25,7 +25,7 @@ export function readNumber(text: string): number | null {
     .trim()
     .replace(/\u2212/g, '-')
     .replace(',', '.');
-  return /^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain) ? Number(plain) : null;
+  return /^[+-]?(?:\d+(?:\.\d*)?|\.\d+)$/.test(plain) ? Number(plain) : null;
 }
 
 /**

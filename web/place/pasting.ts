@@ -29,6 +29,11 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
             const html = event.clipboardData?.getData('text/html') ?? '';
             if (html === '' || html.includes('data-pm-slice')) return false;
             const text = event.clipboardData?.getData('text/plain') ?? '';
+            if ((event.clipboardData?.files.length ?? 0) > 0) {
+              // A picture alone arrives as one. Where there are words, programs send a picture of them along.
+              if (wordsOf(html) === '') return true;
+              event.stopPropagation();
+            }
             void paste(view, html, text).then(onPasted);
             return true;
           },
@@ -38,10 +43,16 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
   },
 });
 
+/** The words in some HTML, read as an inert document: nothing in it is run or fetched. */
+const wordsOf = (html: string): string =>
+  new DOMParser().parseFromString(html, 'text/html').body.textContent.trim();
+
 async function paste(view: EditorView, html: string, text: string): Promise<Pasted> {
   try {
     const { readHtml } = await reading();
     const { blocks, media, dropped } = readHtml(html, { newId: newPlacementId });
+    // What says nothing takes the place of nothing.
+    if (blocks.length === 0) return { media, dropped, plain: false };
     const { state } = view;
     const fragment = Fragment.fromArray(blocks.map((block) => state.schema.nodeFromJSON(block)));
     view.dispatch(
@@ -54,8 +65,7 @@ async function paste(view: EditorView, html: string, text: string): Promise<Past
     return { media, dropped, plain: false };
   } catch {
     loading = undefined;
-    // An inert document: nothing in it is run or fetched.
-    view.pasteText(text || (new DOMParser().parseFromString(html, 'text/html').body.textContent ?? ''));
+    view.pasteText(text || wordsOf(html));
     return { media: [], dropped: [], plain: true };
   }
 }
