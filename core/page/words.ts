@@ -31,7 +31,7 @@ const InlineSchema = v.variant('type', [TextSchema, v.object({ type: v.literal('
 export const InlinesSchema = v.optional(v.array(InlineSchema));
 
 export type Inline = v.InferOutput<typeof InlineSchema>;
-type Mark = v.InferOutput<typeof MarkSchema>;
+export type Mark = v.InferOutput<typeof MarkSchema>;
 
 /** A link of a page, with the words that it is named by. */
 export interface PageLink {
@@ -92,7 +92,8 @@ function marked(runs: readonly Run[]): Markup[] {
 const inWritingOrder = (marks: readonly Mark[]): Mark[] =>
   (['link', 'bold', 'italic'] as const).flatMap((type) => marks.find((mark) => mark.type === type) ?? []);
 
-const isSame = (one: Mark | undefined, other: Mark): boolean =>
+/** True for marks that say the same. */
+export const isSame = (one: Mark | undefined, other: Mark): boolean =>
   one?.type === other.type &&
   (one.type !== 'link' || other.type !== 'link' || one.attrs.href === other.attrs.href);
 

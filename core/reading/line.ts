@@ -1,5 +1,4 @@
-import type { Inline } from '../page/words.ts';
-import type { Mark } from './marks.ts';
+import { isSame, type Inline, type Mark } from '../page/words.ts';
 
 /** The longest piece of words that a page has in one. */
 const LONGEST = 100_000;
@@ -107,14 +106,10 @@ export class Line {
 const shared =
   (others: readonly Mark[]) =>
   (mark: Mark): boolean =>
-    others.some((other) => sameMark(mark, other));
+    others.some((other) => isSame(other, mark));
 
 const sameMarks = (one: readonly Mark[], other: readonly Mark[]): boolean =>
   one.length === other.length && one.every(shared(other));
-
-const sameMark = (one: Mark, other: Mark): boolean =>
-  one.type === other.type &&
-  (one.type !== 'link' || other.type !== 'link' || one.attrs.href === other.attrs.href);
 
 /** Text without what no words are made of: control characters, and the mark of a file's beginning. */
 const cleaned = (text: string): string =>

@@ -1,7 +1,5 @@
 import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
-import { isLinkAddress, type Inline } from '../page/words.ts';
-
-export type Mark = NonNullable<Extract<Inline, { type: 'text' }>['marks']>[number];
+import { isLinkAddress, type Mark } from '../page/words.ts';
 
 const BOLD = new Set(['b', 'strong']);
 const ITALIC = new Set(['cite', 'dfn', 'em', 'i', 'var']);

@@ -3,8 +3,8 @@ import type { Dropped } from '../embed/dropped.ts';
 import { unpack } from '../embed/unpack.ts';
 import { kindOf, kinds, type Block } from '../page/kinds/index.ts';
 import type { AnyBlock, Kind, Reading, ReadMedia } from '../page/kinds/kind.ts';
-import type { Inline } from '../page/words.ts';
-import { MarksOf, type Mark } from './marks.ts';
+import type { Inline, Mark } from '../page/words.ts';
+import { MarksOf } from './marks.ts';
 import { readFragment } from './tree.ts';
 import { Line } from './line.ts';
 

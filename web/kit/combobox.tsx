@@ -1,7 +1,7 @@
 import { Command } from 'cmdk';
 import { ChevronDown } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useId, useState } from 'react';
+import { useId } from 'react';
 
 /** Something that may be chosen. */
 export interface ComboboxOption {
@@ -21,6 +21,8 @@ export function Combobox({
   autoFocus = false,
   className = '',
   placeholder,
+  open,
+  onOpen,
   words,
   onWords,
   nothing,
@@ -34,6 +36,8 @@ export function Combobox({
   autoFocus?: boolean | undefined;
   className?: string | undefined;
   placeholder: string;
+  open: boolean;
+  onOpen: (open: boolean) => void;
   words: string;
   onWords: (words: string) => void;
   /** What is said where nothing has the words. */
@@ -41,9 +45,8 @@ export function Combobox({
   options: readonly ComboboxOption[];
 }) {
   const id = useId();
-  const [open, setOpen] = useState(false);
   const turn = (next: boolean) => {
-    setOpen(next);
+    onOpen(next);
     if (!next) onWords('');
   };
   return (

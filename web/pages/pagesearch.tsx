@@ -25,7 +25,12 @@ export function PageSearch({
   onChoose: (page: Found) => void;
 }) {
   const [words, setWords] = useState('');
-  const pages = useAsk(listPages, { query: { words, limit: '20' } }, { placeholderData: (before) => before });
+  const [open, setOpen] = useState(false);
+  const pages = useAsk(
+    listPages,
+    { query: { words, limit: '20' } },
+    { enabled: open, placeholderData: (before) => before },
+  );
   return (
     <Combobox
       label={label}
@@ -37,7 +42,9 @@ export function PageSearch({
       placeholder="Words of its title or address"
       words={words}
       onWords={setWords}
-      nothing="No page has these words."
+      open={open}
+      onOpen={setOpen}
+      nothing={pages.data ? 'No page has these words.' : 'Looking …'}
       options={(pages.data?.pages ?? []).map((page) => ({
         key: page.id,
         says: page.title,
