@@ -18,6 +18,8 @@ test('pages are found by words and state, some at a time, and the list is there 
   await Promise.all(Array.from({ length: MANY }, (_, at) => begin(`Leaflet ${at + 1} of the meadow`)));
 
   await goTo(page, 'Pages');
+  // Where a new page goes is said before anybody chooses.
+  await expect(page.getByLabel('Section of the new page')).toHaveText('Visit');
   const search = page.getByRole('search', { name: 'Pages' });
   const lines = page.getByRole('list', { name: 'Pages' }).getByRole('listitem');
   await search.getByLabel('Words of a title or address').fill('meadow leaflet');

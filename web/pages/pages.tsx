@@ -34,11 +34,11 @@ export default function Pages() {
   const navigate = useNavigate();
   const [title, setTitle] = useState('');
   const [section, setSection] = useState('');
+  // The first one, until somebody chooses.
+  const into = section || site.data?.sections[0]?.id || '';
   const begin = async (event: FormEvent) => {
     event.preventDefault();
-    const made = await create
-      .mutateAsync({ body: { title, section: section || site.data?.sections[0]?.id || '' } })
-      .catch(() => undefined);
+    const made = await create.mutateAsync({ body: { title, section: into } }).catch(() => undefined);
     if (made) void navigate(`/place/${made.id}`);
   };
   const scroller = useRef<HTMLElement>(null);
@@ -73,7 +73,7 @@ export default function Pages() {
             className="w-[150px]"
             label="Section of the new page"
             hideLabel
-            value={section}
+            value={into}
             onChange={setSection}
             options={(site.data?.sections ?? []).map(({ id, title: name }) => [id, name] as const)}
           />
