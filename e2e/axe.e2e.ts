@@ -103,7 +103,7 @@ const OPENED: Screen[] = [
       await held(page)
         .nth(1)
         .click({ modifiers: ['Shift'] });
-      await expect(page.getByRole('toolbar', { name: 'What is chosen' })).toBeVisible();
+      await expect(page.getByRole('group', { name: 'What is chosen' })).toBeVisible();
     },
   ],
   [

@@ -1,10 +1,10 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { choose, goTo, pick, signIn } from './screen.ts';
+import { choose, goTo, pick, signIn, takeBack, told } from './screen.ts';
 
 const found = (page: Page) => page.getByRole('group', { name: 'What was found' });
 const cells = (page: Page) => found(page).getByRole('listitem').getByRole('button');
-const bar = (page: Page) => page.getByRole('toolbar', { name: 'What is chosen' });
+const bar = (page: Page) => page.getByRole('group', { name: 'What is chosen' });
 const atHand = (page: Page) => page.getByRole('region', { name: 'At hand' });
 
 async function chooseCells(page: Page, search: string, from: number, to: number) {
@@ -33,7 +33,7 @@ test('a shortlist is begun with what is chosen, shown, shortened and removed', a
   await cells(page).first().click();
   await bar(page).getByRole('button', { name: 'Take off the list' }).click();
   await expect(cells(page)).toHaveCount(2);
-  await page.getByRole('button', { name: 'Take it back' }).click();
+  await takeBack(page);
   await expect(cells(page)).toHaveCount(3);
   await atHand(page).getByRole('button', { name: 'Remove list' }).click();
   await expect(list).toBeHidden();
@@ -102,10 +102,10 @@ test('keywords are added to many and taken away again, and found by', async ({ p
   await choose(bar(page).getByLabel('Field to write on all'), 'keywords, more of them');
   await bar(page).getByRole('textbox').fill('lunar, moonrise');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('The keywords of 2 placards were changed.')).toBeVisible();
+  await expect(told(page, 'The keywords of 2 placards were changed.')).toBeVisible();
   await page.getByLabel('Words on the label').fill('moonrise');
   await expect(cells(page)).toHaveCount(2);
-  await page.getByRole('button', { name: 'Take it back' }).click();
+  await takeBack(page);
   await expect(cells(page)).toHaveCount(0);
 });
 
@@ -133,7 +133,11 @@ test('the licence verdict and whoever added it narrow a search', async ({ page }
     .getByRole('button', { name: /Edda Quill/ })
     .click();
   await expect(page).toHaveURL(/by=/);
-  await page.getByRole('region', { name: 'Added', exact: true }).getByLabel('from').fill('2999-01-01');
+  await page
+    .getByRole('region', { name: 'Added', exact: true })
+    .getByRole('textbox', { name: 'from' })
+    .fill('1 January 2999');
+  await page.keyboard.press('Enter');
   await expect(page.getByText('0 assets')).toBeVisible();
 });
 
@@ -142,6 +146,7 @@ test('a keeper sets a limit of room, and it is refused to fill it', async ({ pag
   await goTo(page, 'Gather');
   await page.getByRole('button', { name: /Set a limit|Change the limit/ }).click();
   await page.getByLabel('At most').fill('0.001');
+  await page.keyboard.press('Tab');
   await expect(page.getByText(/are used already/)).toBeVisible();
   await page.getByRole('button', { name: 'Set it' }).click();
   await expect(page.getByText(/of 1(\.0)? MB used, 0 bytes left/)).toBeVisible();

@@ -26,7 +26,7 @@ test('embed code pasted where no page is open is unpacked in the page that it is
   await choosePage(asked.getByLabel('Page for the embed'), 'How the mirror was made');
   await asked.getByRole('button', { name: 'Unpack it there' }).click();
   await expect(page).toHaveURL(/\/place\//);
-  await expect(page.getByLabel('Embed code')).toHaveValue(/maps\.example/);
+  await expect(page.getByLabel('Embed code')).toContainText('maps.example');
   await expect(page.getByRole('region', { name: 'Embed', exact: true })).toContainText('A map of the sky');
   await page.getByRole('button', { name: 'Leave it out' }).first().click();
   await expect(page.getByRole('textbox', { name: 'Words of the page' })).toBeVisible();

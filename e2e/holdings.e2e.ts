@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { choose, goTo, pick, signIn, waitingAt } from './screen.ts';
+import { choose, drag, goTo, pick, signIn, takeBack, told, waitingAt } from './screen.ts';
 
 const found = (page: Page) => page.getByRole('group', { name: 'What was found' });
 const facet = (page: Page, group: string, value: RegExp) =>
@@ -36,12 +36,15 @@ test('many are filed elsewhere at once, and it can be taken back', async ({ page
   await expect(cells.first()).toBeVisible();
   await cells.nth(0).click();
   await cells.nth(2).click({ modifiers: ['Shift'] });
-  const bar = page.getByRole('toolbar', { name: 'What is chosen' });
+  const bar = page.getByRole('group', { name: 'What is chosen' });
   await expect(bar).toContainText('3 assets chosen');
   await pick(bar.getByRole('button', { name: 'File them under' }), 'About');
   await expect(about).toContainText(String(before + 3));
-  await page.getByRole('button', { name: 'Take it back' }).click();
-  await expect(page.getByText('Taken back.')).toBeVisible();
+  // It is told, and can be taken back, on whatever screen one is by then.
+  await goTo(page, 'Label');
+  await takeBack(page);
+  await expect(told(page, 'Taken back.')).toBeVisible();
+  await goTo(page, 'Holdings');
   await expect(about).toContainText(String(before));
 });
 
@@ -54,7 +57,7 @@ test('what stands in a page is not binned, and says where; what does not is, and
     .getByRole('button', { name: /^Slow turning/ })
     .first();
   await cell.click();
-  const bar = page.getByRole('toolbar', { name: 'What is chosen' });
+  const bar = page.getByRole('group', { name: 'What is chosen' });
   await bar.getByRole('button', { name: 'Bin' }).click();
   await expect(
     page
@@ -70,7 +73,7 @@ test('what stands in a page is not binned, and says where; what does not is, and
   await page.getByLabel('Words on the label').fill('sunspots');
   await found(page).getByRole('button').first().click();
   await bar.getByRole('button', { name: 'Bin' }).click();
-  await expect(page.getByText('1 asset put into the bin.')).toBeVisible();
+  await expect(told(page, '1 asset put into the bin.')).toBeVisible();
   await expect.poll(() => waitingAt(page, 'Holdings')).toBe(before - 1);
   await page.getByLabel('Words on the label').fill('');
   await page.getByRole('button', { name: 'Bin', exact: true }).first().click();
@@ -85,14 +88,14 @@ test('one field is written on many placards, and taken back', async ({ page }) =
   const cells = found(page).getByRole('listitem').getByRole('button');
   await cells.first().click();
   await page.keyboard.press('Control+a');
-  const bar = page.getByRole('toolbar', { name: 'What is chosen' });
+  const bar = page.getByRole('group', { name: 'What is chosen' });
   await expect(bar).not.toContainText('1 asset chosen');
   await choose(bar.getByLabel('Field to write on all'), 'source');
   await bar.getByLabel('The source for all').fill('Almanac of the valley');
   await bar.getByRole('button', { name: /^Write on/ }).click();
   await page.getByLabel('Words on the label').fill('almanac valley');
   await expect(cells.first()).toBeVisible();
-  await page.getByRole('button', { name: 'Take it back' }).click();
+  await takeBack(page);
   await expect(page.getByRole('heading', { name: 'Nothing found' })).toBeVisible();
 });
 
@@ -114,7 +117,7 @@ test('everything goes by keyboard: from picture to picture, and into the large v
 });
 
 test('the ledger sorts by what stands in its columns', async ({ page }) => {
-  await page.getByRole('button', { name: 'Ledger' }).click();
+  await page.getByRole('radio', { name: 'Ledger' }).click();
   const column = page.getByRole('columnheader', { name: 'Pixels' });
   await column.getByRole('button').click();
   await expect(column).toHaveAttribute('aria-sort', 'ascending');
@@ -127,6 +130,26 @@ test('the ledger sorts by what stands in its columns', async ({ page }) => {
     await expect(other).toHaveAttribute('aria-sort', /ascending|descending/);
     await expect(page.getByRole('row').nth(1)).not.toHaveText('');
   }
+  // Which columns there are, and how wide, is kept for whoever wants it so, wherever they sit.
+  const edge = page.getByRole('separator', { name: 'Width of Licence' });
+  const before = Number(await edge.getAttribute('aria-valuenow'));
+  await edge.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(edge).toHaveAttribute('aria-valuenow', String(before + 10));
+  await page.getByRole('button', { name: 'Which columns are shown' }).click();
+  const kept = page.waitForResponse(
+    (answer) => answer.url().endsWith('/api/me/tables/ledger') && answer.status() === 200,
+  );
+  await page.getByRole('menuitemcheckbox', { name: 'Pixels' }).click();
+  await kept;
+  await page.keyboard.press('Escape');
+  await page.reload();
+  await expect(page.getByRole('columnheader', { name: 'Bytes', exact: true })).toBeVisible();
+  await expect(column).toHaveCount(0);
+  await expect(edge).toHaveAttribute('aria-valuenow', String(before + 10));
+  await page.getByRole('button', { name: 'Which columns are shown' }).click();
+  await page.getByRole('menuitem', { name: 'All of them, as wide as they were' }).click();
+  await expect(column).toBeVisible();
 });
 
 test('sections are begun, renamed, moved and merged, and what they hold goes along', async ({ page }) => {
@@ -147,10 +170,20 @@ test('sections are begun, renamed, moved and merged, and what they hold goes alo
   await arrange.getByRole('button', { name: 'Remove Events' }).click();
   await expect(page.getByRole('alert')).toContainText('“Events” still holds files');
   // By mouse: dropped onto another, it is asked what that means.
-  await arrange
-    .getByText('/sky-notes/long-nights')
-    .locator('..')
-    .dragTo(arrange.getByText('/about', { exact: true }).locator('..'));
+  await drag(
+    arrange.getByRole('button', { name: 'Drag Long Nights' }),
+    arrange.getByText('/about', { exact: true }),
+  );
+  await arrange.getByRole('button', { name: 'Put “Long Nights” inside' }).click();
+  await expect(arrange.getByText('/about/long-nights')).toBeVisible();
+  // By key: taken up, moved from section to section, which is said, and put down.
+  await arrange.getByRole('button', { name: 'Drag Long Nights' }).focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByText('Long Nights is taken up.')).toBeAttached();
+  for (let step = 0; step < 12 && !(await page.getByText('Over About.').count()); step++)
+    await page.keyboard.press('ArrowUp');
+  await expect(page.getByText('Over About.')).toBeAttached();
+  await page.keyboard.press('Space');
   await arrange.getByRole('button', { name: 'Merge the two' }).click();
   await page.getByRole('alertdialog').getByRole('button', { name: 'Merge the two' }).click();
   await expect(arrange.getByText('long-nights')).toHaveCount(0);

@@ -4,7 +4,17 @@ import { mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
-import { beginPage, choose, choosePage, expectDrawn, goTo, signIn, typeNumber, waitingAt } from './screen.ts';
+import {
+  beginPage,
+  choose,
+  choosePage,
+  drag,
+  expectDrawn,
+  goTo,
+  signIn,
+  typeNumber,
+  waitingAt,
+} from './screen.ts';
 
 const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
 const media = (name: string) => join(MEDIA, name);
@@ -105,7 +115,7 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
   const filmInTray = page
     .getByRole('region', { name: 'Tray of holdings' })
     .getByRole('button', { name: 'The valley turns, film' });
-  await filmInTray.dragTo(words.locator('p').last(), { targetPosition: { x: 300, y: 20 } });
+  await drag(filmInTray, words.locator('p').last(), { x: 300, y: 20 });
   await page.getByRole('form').getByLabel('What it shows').fill('Film: stars turn above a ridge.');
   await page.getByRole('button', { name: 'Save and place it' }).click();
   await expect(words.locator('video')).toHaveCount(1);

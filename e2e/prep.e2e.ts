@@ -261,7 +261,7 @@ test('many are prepared by a saved sheet: progress, result, bytes before and aft
   const cells = page.getByRole('group', { name: 'What was found' }).getByRole('listitem').getByRole('button');
   await cells.nth(0).click();
   await cells.nth(2).click({ modifiers: ['Shift'] });
-  await page.getByRole('toolbar', { name: 'What is chosen' }).getByRole('link', { name: 'Prepare' }).click();
+  await page.getByRole('group', { name: 'What is chosen' }).getByRole('link', { name: 'Prepare' }).click();
   const sheet = page.getByRole('complementary', { name: 'Prep sheet' });
   await expect(page.getByRole('button', { name: 'Prepare 3 pictures' })).toBeDisabled();
   await sheet
@@ -291,7 +291,7 @@ test('names are given by a pattern, after the whole table was seen', async ({ pa
   await page.goto('/holdings?words=crescent&kind=picture');
   const cells = page.getByRole('group', { name: 'What was found' }).getByRole('listitem').getByRole('button');
   await cells.nth(0).click();
-  await page.getByRole('toolbar', { name: 'What is chosen' }).getByRole('link', { name: 'Names' }).click();
+  await page.getByRole('group', { name: 'What is chosen' }).getByRole('link', { name: 'Names' }).click();
   const pattern = page.getByLabel('By the pattern');
   await pattern.fill('{section} {words} {colour}');
   await expect(page.getByText(/“\{colour\}” means nothing here/)).toBeVisible();

@@ -123,7 +123,7 @@ test('focus goes on where it was when what had it is gone', async ({ page }) => 
   await page.keyboard.press('Control+Enter');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Control+Enter');
-  await expect(page.getByRole('toolbar', { name: 'What is chosen' })).toContainText('2');
+  await expect(page.getByRole('group', { name: 'What is chosen' })).toContainText('2');
 });
 
 test('at four times the size, with the tray up, the screen is still there', async ({ page }) => {

@@ -88,3 +88,34 @@ export async function typeNumber(field: Locator, number: number | string): Promi
   await field.fill(String(number));
   await field.press('Enter');
 }
+
+/** What was done, as it is told at the edge of the window. */
+export const told = (page: Page, says: string): Locator =>
+  page.getByRole('region', { name: /^What was done/ }).getByText(says);
+
+/** Takes back what was done last. */
+export const takeBack = (page: Page): Promise<void> =>
+  page.getByRole('button', { name: 'Take it back' }).last().click();
+
+/** Drags something by the mouse, as a hand does: a little first, then on, and over where it is let go of. */
+export async function drag(from: Locator, to: Locator, at?: { x: number; y: number }): Promise<void> {
+  await from.scrollIntoViewIfNeeded();
+  const mouse = from.page().mouse;
+  const [begin, end] = [await from.boundingBox(), await to.boundingBox()];
+  if (!begin || !end) throw new Error('There is nothing to be seen to drag, or nowhere to drag it to.');
+  const [x, y] = [begin.x + begin.width / 2, begin.y + Math.min(30, begin.height / 2)];
+  const goal = { x: end.x + (at?.x ?? end.width / 2), y: end.y + (at?.y ?? end.height / 2) };
+  await mouse.move(x, y);
+  await mouse.down();
+  await mouse.move(x + 8, y - 8, { steps: 4 });
+  await expect(from.page().getByText(/is taken up\.$/)).toBeAttached();
+  await mouse.move(goal.x, goal.y, { steps: 12 });
+  // What it is over is said before it is let go of.
+  await expect(
+    from
+      .page()
+      .getByText(/^(After|At the top|Over) /)
+      .first(),
+  ).toBeAttached();
+  await mouse.up();
+}

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { choose, goTo, lineOf, signIn, waitingAt } from './screen.ts';
+import { choose, goTo, lineOf, signIn, takeBack, told, waitingAt } from './screen.ts';
 
 test('the stage rule counts real queues', async ({ page }) => {
   await signIn(page);
@@ -29,9 +29,9 @@ test('the finished page has no fault, and the faulty one has each of its faults'
   }
   // What can be done at once is done there, and taken back.
   await findings.getByRole('button', { name: 'Make it level 2: A heading of level 4' }).click();
-  await expect(findings).toContainText('Done: make it level 2.');
+  await expect(told(page, 'Done: make it level 2.')).toBeVisible();
   await expect(findings).not.toContainText('A heading of level 4');
-  await findings.getByRole('button', { name: 'Undo' }).click();
+  await takeBack(page);
   await expect(findings).toContainText('A heading of level 4 follows one of level 1');
 });
 
@@ -63,7 +63,7 @@ test('a reviewer is offered nothing that a reviewer may not do', async ({ page }
   await expect(page.getByRole('button', { name: 'Choose files' })).toBeHidden();
   await goTo(page, 'Holdings');
   await page.getByRole('button', { name: /^November’s visitor/ }).click();
-  const tools = page.getByRole('toolbar', { name: 'What is chosen' });
+  const tools = page.getByRole('group', { name: 'What is chosen' });
   await expect(tools.getByRole('button', { name: 'Download' })).toBeVisible();
   await expect(tools.getByRole('button', { name: 'Bin' })).toBeHidden();
   await expect(page.getByRole('button', { name: 'Arrange' })).toBeHidden();
@@ -120,7 +120,7 @@ test('holdings are found by words on the label, and the search lives in the addr
   await expect(page).toHaveURL(/words=comet\+tail/);
   await page.reload();
   await expect(page.getByRole('button', { name: /^November’s visitor/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Ledger' }).click();
+  await page.getByRole('radio', { name: 'Ledger' }).click();
   await expect(page.getByRole('columnheader', { name: 'Licence' })).toBeVisible();
 });
 

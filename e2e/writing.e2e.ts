@@ -1,5 +1,5 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { beginPage, choosePage, goTo, signIn } from './screen.ts';
+import { beginPage, choosePage, drag, goTo, signIn } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText(/^Saved/)).toBeVisible();
@@ -46,10 +46,10 @@ test('a list goes on at the number it was begun with, and takes no picture into 
   await page.keyboard.type('The sixth');
   await saved(page);
   await page.getByRole('button', { name: 'Holdings', exact: true }).last().click();
-  await page
-    .getByRole('region', { name: 'Tray of holdings' })
-    .getByRole('button', { name: /^The old dome/ })
-    .dragTo(words(page).getByText('The sixth'));
+  await drag(
+    page.getByRole('region', { name: 'Tray of holdings' }).getByRole('button', { name: /^The old dome/ }),
+    words(page).getByText('The sixth'),
+  );
   await expect(placements(page)).toHaveCount(1);
   await expect(words(page).locator('li .placement')).toHaveCount(0);
   await saved(page);

@@ -3,20 +3,21 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { Command } from 'commander';
 import { needPrograms } from './debian.ts';
+import { exitingWith } from './exit.ts';
 import { startMariaDb } from './mariadb.ts';
 
 const FOLDER = fileURLToPath(new URL('../bench/', import.meta.url));
 
-/** `placard bench [NAME]`: figures against peers, printed as ratios. Exit 1 where one misses its mark. */
-export async function run(words: string[]): Promise<number> {
+async function run(words: string[]): Promise<number> {
   needPrograms('mariadbd', 'my_print_defaults', 'mogrify', 'vipsthumbnail', 'chromium', 'ffmpeg');
-  const names = readdirSync(FOLDER)
+  const all = readdirSync(FOLDER)
     .filter((file) => file.endsWith('.bench.ts'))
-    .map((file) => file.replace('.bench.ts', ''))
-    .filter((name) => words.length === 0 || words.includes(name));
-  if (names.length === 0)
-    throw new Error(`There is no such bench. There are: ${readdirSync(FOLDER).join(', ')}`);
+    .map((file) => file.replace('.bench.ts', ''));
+  const names = all.filter((name) => words.length === 0 || words.includes(name));
+  if (words.some((word) => !all.includes(word)))
+    throw new Error(`There is no such bench. There are: ${all.join(', ')}.`);
   const scratch = await mkdtemp(join(tmpdir(), 'placard-bench-'));
   const database = await startMariaDb(join(scratch, 'mariadb'), 'bench-');
   // Servers that benches open make their databases there.
@@ -63,3 +64,8 @@ export interface Figure {
   wanted: string;
   detail: string;
 }
+
+/** `placard bench [NAME…]`: figures against peers, printed as ratios. Exit 1 where one misses its mark. */
+export const command = new Command('bench')
+  .argument('[names...]', 'the benches to run; all of them where none is named')
+  .action(exitingWith(run));

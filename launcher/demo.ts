@@ -1,21 +1,29 @@
-import { parseArgs } from 'node:util';
+import { Command, InvalidArgumentError, Option } from 'commander';
 import { needPrograms } from './debian.ts';
+import { exitingWith } from './exit.ts';
 import { openHouse } from './house.ts';
 import { anyPort, isFree } from './ports.ts';
 import { say } from './say.ts';
 import { builtWeb } from './serve.ts';
 
-/** Reads `--port` and `--data`. Throws an Error for anything else. */
-export function readOptions(words: string[]): { port: number | undefined; data: string } {
-  const { values } = parseArgs({
-    args: words,
-    options: { port: { type: 'string' }, data: { type: 'string', default: '.placard' } },
-  });
-  const port = values.port === undefined ? undefined : Number(values.port);
-  if (port !== undefined && !(Number.isInteger(port) && port > 0 && port < 65_536))
-    throw new Error(`“${values.port}” is not a port.`);
-  return { port, data: values.data };
+/** Where a house is opened. */
+export interface Place {
+  port?: number;
+  data: string;
 }
+
+function asPort(text: string): number {
+  const port = Number(text);
+  if (!(Number.isInteger(port) && port > 0 && port < 65_536))
+    throw new InvalidArgumentError('It is a whole number from 1 to 65535.');
+  return port;
+}
+
+/** The options that say where a house is opened. */
+export const placeOptions = (): Option[] => [
+  new Option('--port <number>', 'where to listen; 4600 or any other where it is left out').argParser(asPort),
+  new Option('--data <folder>', 'where the database and the files lie').default('.placard'),
+];
 
 /** The wished port; the usual one or any other where none was wished. Throws when the wished one is taken. */
 export async function choosePort(wished: number | undefined): Promise<number> {
@@ -38,9 +46,7 @@ export async function untilAsked(broken: Promise<string>): Promise<string | unde
   return Promise.race([asked, broken]);
 }
 
-/** `placard demo`: the whole house with the sample site. */
-export async function run(words: string[]): Promise<number> {
-  const { port: wished, data } = readOptions(words);
+async function run({ port: wished, data }: Place): Promise<number> {
   needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg');
   const port = await choosePort(wished);
   const web = builtWeb();
@@ -58,3 +64,7 @@ export async function run(words: string[]): Promise<number> {
   await house.close();
   return broken === undefined ? 0 : 1;
 }
+
+/** `placard demo`: the whole house with the sample site. */
+export const command = new Command('demo').action(exitingWith(run));
+for (const option of placeOptions()) command.addOption(option);

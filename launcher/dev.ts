@@ -1,14 +1,14 @@
 import { fileURLToPath } from 'node:url';
+import { Command } from 'commander';
 import { needPrograms } from './debian.ts';
-import { choosePort, readOptions, untilAsked } from './demo.ts';
+import { choosePort, placeOptions, untilAsked, type Place } from './demo.ts';
+import { exitingWith } from './exit.ts';
 import { openHouse } from './house.ts';
 import { anyPort } from './ports.ts';
 import { start, untilHealthy } from './processes.ts';
 import { say } from './say.ts';
 
-/** `placard dev`: the demo with the interface served hot; the server starts anew when its code changes. */
-export async function run(words: string[]): Promise<number> {
-  const { port: wished, data } = readOptions(words);
+async function run({ port: wished, data }: Place): Promise<number> {
   needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg');
   const port = await choosePort(wished);
   const inner = await anyPort();
@@ -39,3 +39,7 @@ export async function run(words: string[]): Promise<number> {
   await house.close();
   return broken === undefined ? 0 : 1;
 }
+
+/** `placard dev`: the demo with the interface served hot; the server starts anew when its code changes. */
+export const command = new Command('dev').action(exitingWith(run));
+for (const option of placeOptions()) command.addOption(option);

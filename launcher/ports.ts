@@ -1,27 +1,16 @@
-import { createServer } from 'node:net';
+import getPort, { clearLockedPorts } from 'get-port';
+
+const HOST = '127.0.0.1';
 
 /** True when nobody listens on a loopback port. */
-export function isFree(port: number): Promise<boolean> {
-  return new Promise((resolve) => {
-    const server = createServer();
-    server.once('error', () => resolve(false));
-    server.listen({ port, host: '127.0.0.1', exclusive: true }, () => server.close(() => resolve(true)));
-  });
+export async function isFree(port: number): Promise<boolean> {
+  // A port that was only asked about is still free.
+  clearLockedPorts();
+  return (await getPort({ port, host: HOST })) === port;
 }
 
-/** A port nobody listens on now, chosen by the system. */
-export function anyPort(): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const server = createServer();
-    server.once('error', reject);
-    server.listen(0, '127.0.0.1', () => {
-      const address = server.address();
-      server.close(() =>
-        address && typeof address === 'object' ? resolve(address.port) : reject(new Error('No free port.')),
-      );
-    });
-  });
-}
+/** A port nobody listens on now, which is given to nobody else in this program. */
+export const anyPort = (): Promise<number> => getPort({ host: HOST, reserve: true });
 
 /** The wished port if it is free, else any. */
 export async function freePort(wished: number | undefined): Promise<number> {
@@ -38,7 +27,9 @@ export async function freeRun(length: number, wished?: number): Promise<number> 
       tried === 0 && wished !== undefined
         ? wished
         : LOWEST + Math.floor(Math.random() * (HIGHEST - LOWEST - length));
-    const free = await Promise.all(Array.from({ length }, (_, at) => isFree(first + at)));
+    const row = Array.from({ length }, (_, at) => first + at);
+    const free: boolean[] = [];
+    for (const port of row) free.push(await isFree(port));
     if (free.every(Boolean)) return first;
   }
   throw new Error(`There are no ${length} free ports in a row.`);

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { readOrder } from './prep.ts';
+import { prepCommand } from './prep.ts';
 
 let folder: string;
 beforeAll(async () => {
@@ -175,13 +175,17 @@ describe('placard prep', () => {
   });
 
   it.each([
-    [['a.jpg'], /--out DIR/],
-    [['--out', 'x'], /Name the files/],
-    [['--out', 'x', '--width', '10', '--percent', '5', 'a.jpg'], /different sizes/],
+    [['a.jpg'], /--out <folder>' not specified/],
+    [['--out', 'x'], /argument 'files'/],
+    [['--out', 'x', '--width', '10', '--percent', '5', 'a.jpg'], /cannot be used with/],
     [['--out', 'x', '--width', 'ten', 'a.jpg'], /whole number/],
-    [['--out', 'x', '--format', 'bmp', 'a.jpg'], /not a format/],
+    [['--out', 'x', '--format', 'bmp', 'a.jpg'], /There are jpeg, png, webp, avif/],
     [['--out', 'x', '--percent', '0', 'a.jpg'], /above 0/],
-  ])('%j is refused in a sentence', (words, says) => {
-    expect(() => readOrder(words)).toThrow(says);
+  ])('%j is refused in a sentence', async (words, says) => {
+    const taken: unknown[] = [];
+    const command = prepCommand(async (order) => taken.push(order));
+    command.exitOverride().configureOutput({ writeErr: () => undefined });
+    await expect(command.parseAsync(words, { from: 'user' })).rejects.toThrow(says);
+    expect(taken).toEqual([]);
   });
 });

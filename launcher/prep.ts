@@ -1,17 +1,12 @@
 import { mkdir, realpath, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { basename, dirname, join, resolve } from 'node:path';
-import { parseArgs } from 'node:util';
+import { Command, InvalidArgumentError, Option } from 'commander';
 import type { SizeWish } from '@placard/core/geometry';
 import { freeName, nameBy, slug, titleFromFileName } from '@placard/core/naming';
-import type { Quality } from '@placard/core/prep';
+import { dayIn, inBytes } from '@placard/core/text';
 import { prepareFile, type FileWish } from '@placard/server/imaging/preparefile';
-
-const HELP = `placard prep --out DIR [--width N | --height N | --longest N | --percent N]
-             [--format jpeg|png|webp|avif] [--max-bytes N] [--pattern TEXT] FILES…
-
-Prepares pictures without the application: upright, in sRGB, never enlarged. --pattern names them by
-{words} (of the file name), {section} (its folder), {number}, {date}, {width} and {height}.`;
+import { exitingWith } from './exit.ts';
 
 const FORMATS = ['jpeg', 'png', 'webp', 'avif'] as const;
 
@@ -21,68 +16,74 @@ interface Order extends FileWish {
   files: string[];
 }
 
-/** Reads the words of the command. Throws an Error with a sentence. */
-export function readOrder(words: string[]): Order {
-  const { values, positionals } = parseArgs({
-    args: words,
-    allowPositionals: true,
-    options: {
-      out: { type: 'string' },
-      width: { type: 'string' },
-      height: { type: 'string' },
-      longest: { type: 'string' },
-      percent: { type: 'string' },
-      format: { type: 'string' },
-      'max-bytes': { type: 'string' },
-      pattern: { type: 'string' },
-    },
-  });
-  if (!values.out) throw new Error(`Say where to write with --out DIR.\n\n${HELP}`);
-  if (positionals.length === 0) throw new Error(`Name the files to prepare.\n\n${HELP}`);
-  const sizes = (['width', 'height', 'longest', 'percent'] as const).filter((by) => values[by] !== undefined);
-  if (sizes.length > 1)
-    throw new Error(
-      `--${sizes.join(' and --')} say different sizes. The other side follows by itself; give one.`,
-    );
-  const [by] = sizes;
-  const format = FORMATS.find((name) => name === (values.format === 'jpg' ? 'jpeg' : values.format)) ?? null;
-  if (values.format !== undefined && !format)
-    throw new Error(`“${values.format}” is not a format. There are ${FORMATS.join(', ')}.`);
-  const quality: Quality =
-    values['max-bytes'] === undefined
-      ? { way: 'usual' }
-      : { way: 'under', bytes: whole('--max-bytes', values['max-bytes'], 1000) };
-  return {
-    out: resolve(values.out),
-    size: by ? sizeWish(by, values[by] ?? '') : null,
-    format,
-    quality,
-    pattern: values.pattern ?? null,
-    files: positionals,
+type By = SizeWish['by'];
+const SIZES: readonly By[] = ['width', 'height', 'longest', 'percent'];
+
+function whole(least: number) {
+  return (text: string): number => {
+    const value = Number(text);
+    if (!Number.isInteger(value) || value < least)
+      throw new InvalidArgumentError(`It wants a whole number of at least ${least}.`);
+    return value;
   };
 }
 
-function sizeWish(by: SizeWish['by'], text: string): SizeWish {
-  if (by !== 'percent') return { by, pixels: whole(`--${by}`, text, 1) };
+function percentOf(text: string): number {
   const percent = Number(text.replace(/%$/, ''));
-  if (!(percent > 0 && percent <= 1000)) throw new Error(`--percent wants a number above 0, not “${text}”.`);
-  return { by, percent };
+  if (!(percent > 0 && percent <= 1000)) throw new InvalidArgumentError('It wants a number above 0.');
+  return percent;
 }
 
-function whole(option: string, text: string, least: number): number {
-  const value = Number(text);
-  if (!Number.isInteger(value) || value < least)
-    throw new Error(`${option} wants a whole number of at least ${least}, not “${text}”.`);
-  return value;
+function formatOf(text: string): (typeof FORMATS)[number] {
+  const format = FORMATS.find((name) => name === (text === 'jpg' ? 'jpeg' : text));
+  if (!format) throw new InvalidArgumentError(`There are ${FORMATS.join(', ')}.`);
+  return format;
 }
+
+interface Given extends Partial<Record<By, number>> {
+  out: string;
+  format?: (typeof FORMATS)[number];
+  maxBytes?: number;
+  pattern?: string;
+}
+
+const sizeBy = (by: By, number: number): SizeWish =>
+  by === 'percent' ? { by, percent: number } : { by, pixels: number };
+
+const orderOf = (files: string[], { out, format, maxBytes, pattern, ...sizes }: Given): Order => ({
+  out: resolve(out),
+  size: SIZES.flatMap((by) => (sizes[by] === undefined ? [] : [sizeBy(by, sizes[by])]))[0] ?? null,
+  format: format ?? null,
+  quality: maxBytes === undefined ? { way: 'usual' } : { way: 'under', bytes: maxBytes },
+  pattern: pattern ?? null,
+  files,
+});
+
+/** Two sizes at once would say different things: the other side follows by itself. */
+const size = (by: By, unit: string, says: string) =>
+  new Option(`--${by} <${unit}>`, says)
+    .argParser(by === 'percent' ? percentOf : whole(1))
+    .conflicts(SIZES.filter((other) => other !== by));
 
 /** `placard prep`: exit 0, or 1 when any file failed; the others are done all the same. */
-export async function run(words: string[]): Promise<number> {
-  if (words.includes('--help')) {
-    process.stdout.write(`${HELP}\n`);
-    return 0;
-  }
-  const order = readOrder(words);
+export const prepCommand = (take: (order: Order) => Promise<number>): Command =>
+  new Command('prep')
+    .argument('<files...>', 'the pictures')
+    .requiredOption('--out <folder>', 'where to write')
+    .addOption(size('width', 'pixels', 'as wide as this'))
+    .addOption(size('height', 'pixels', 'as high as this'))
+    .addOption(size('longest', 'pixels', 'the longest side as long as this'))
+    .addOption(size('percent', 'number', 'so much of what it is'))
+    .option('--format <name>', FORMATS.join(', '), formatOf)
+    .option('--max-bytes <bytes>', 'the best quality that has no more', whole(1000))
+    .option(
+      '--pattern <text>',
+      'names by {words} (of the file name), {section} (its folder), {number}, {date}, {width} and {height}',
+    )
+    .addHelpText('after', '\nUpright, in sRGB, never enlarged; originals are never written over.')
+    .action(exitingWith((files: string[], given: Given) => take(orderOf(files, given))));
+
+async function run(order: Order): Promise<number> {
   await mkdir(order.out, { recursive: true });
   const originals = new Set(await Promise.all(order.files.map((file) => realpath(file).catch(() => ''))));
   const report = new Report(order.files.length);
@@ -127,7 +128,7 @@ async function prepareOne(
         {
           words: titleFromFileName(file) || basename(file).replace(/\.[^.]*$/, ''),
           section: basename(dirname(resolve(file))),
-          date: found.mtime.toISOString().slice(0, 10),
+          date: dayIn(Intl.DateTimeFormat().resolvedOptions().timeZone, found.mtime),
           width: made.width,
           height: made.height,
         },
@@ -149,7 +150,7 @@ async function prepareOne(
   const over = order.quality.way === 'under' && made.data.length > order.quality.bytes;
   const says = [
     `${made.width} × ${made.height}`,
-    `${Math.round(made.data.length / 1000)} kB`,
+    inBytes(made.data.length),
     made.small ? 'left as large as it is: it has no more pixels' : '',
     over ? 'over the limit even at the worst quality' : '',
   ];
@@ -192,9 +193,8 @@ class Report {
       this.#line('');
       for (const failure of this.#failures) process.stderr.write(`${failure}\n`);
     }
-    const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(1)} MB`;
     process.stderr.write(
-      `${this.#done} of ${this.#total} prepared in ${seconds.toFixed(1)} s, ${megabytes(this.#bytes.before)} before, ${megabytes(this.#bytes.after)} after${this.#failures.length > 0 ? `; ${this.#failures.length} failed` : ''}\n`,
+      `${this.#done} of ${this.#total} prepared in ${seconds.toFixed(1)} s, ${inBytes(this.#bytes.before)} before, ${inBytes(this.#bytes.after)} after${this.#failures.length > 0 ? `; ${this.#failures.length} failed` : ''}\n`,
     );
     return this.#failures.length > 0 ? 1 : 0;
   }
@@ -203,3 +203,5 @@ class Report {
     process.stderr.write(`\r\u001b[K${text}`);
   }
 }
+
+export const command = prepCommand(run);

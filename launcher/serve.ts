@@ -1,6 +1,8 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { Command } from 'commander';
+import { exitingWith } from './exit.ts';
 import { say } from './say.ts';
 
 const WEB = fileURLToPath(new URL('../web/dist', import.meta.url));
@@ -30,11 +32,13 @@ export function builtWeb(): string {
   return WEB;
 }
 
-/** `placard serve`: one server process in this very program, set up by the environment. */
-export async function run(): Promise<number> {
+async function run(): Promise<number> {
   // The demo's doors stay shut here, whatever the environment says.
   delete process.env['PLACARD_DEMO'];
   process.env['PLACARD_WEB'] ??= builtWeb();
   await import('../server/main.ts');
   return 0;
 }
+
+/** `placard serve`: one server process in this very program, set up by the environment. */
+export const command = new Command('serve').action(exitingWith(run));

@@ -4,8 +4,9 @@ import { cp, mkdtemp, readFile, rm, statfs } from 'node:fs/promises';
 import { freemem, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { parseArgs } from 'node:util';
+import { Command, Option } from 'commander';
 import { needPrograms } from './debian.ts';
+import { exitingWith } from './exit.ts';
 import { openHouse } from './house.ts';
 import { startMariaDb } from './mariadb.ts';
 import { freeRun } from './ports.ts';
@@ -22,14 +23,10 @@ interface Count {
   failed: number;
 }
 
-/** `placard test`: typecheck, lint, unused code, unit and end-to-end tests, on a throwaway database and ports. */
-export async function run(words: string[]): Promise<number> {
-  const { values, positionals } = parseArgs({
-    args: words,
-    options: { only: { type: 'string' } },
-    allowPositionals: true,
-  });
-  const wants = (part: string) => values.only === undefined || values.only === part;
+const PARTS = ['check', 'unit', 'e2e'] as const;
+
+async function run(positionals: string[], { only }: { only?: (typeof PARTS)[number] }): Promise<number> {
+  const wants = (part: (typeof PARTS)[number]) => only === undefined || only === part;
   needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'chromium', 'exiftool');
   const scratch = await mkdtemp(join(await quickFolder(), 'placard-test-'));
   // Whatever the tests and their programs put aside goes there too.
@@ -158,3 +155,9 @@ async function runTool(program: string, args: string[], env: NodeJS.ProcessEnv):
   });
   await new Promise<void>((resolve) => child.once('exit', () => resolve()));
 }
+
+/** `placard test`: typecheck, lint, unused code, unit and end-to-end tests, on a throwaway database and ports. */
+export const command = new Command('test')
+  .argument('[names...]', 'only the test files whose names have one of these')
+  .addOption(new Option('--only <part>', 'only this part').choices(PARTS))
+  .action(exitingWith(run));

@@ -1,5 +1,7 @@
 import { createInterface } from 'node:readline';
+import { Command } from 'commander';
 import { unpack, type Unpacked } from '@placard/core/embed';
+import { exitingWith } from './exit.ts';
 
 /** The parts of an unpacking that the command line shows. */
 function shown({ html, dropped, origins, csp, findings }: Unpacked): string {
@@ -16,14 +18,8 @@ function badLine(says: string): string {
   return JSON.stringify({ html: '', dropped: [], origins: [], csp: {}, findings: [finding] });
 }
 
-/**
- * `placard unpack`: embed code in, JSON out; exit 0, or 2 when nothing can be embedded.
- * `--lines`: one JSON string in a line, one result in a line, whatever the line holds; exit 0.
- */
-export async function run(words: string[]): Promise<number> {
-  const unknown = words.find((word) => word !== '--lines');
-  if (unknown) throw new Error(`“${unknown}” is not an option of unpack. There is only --lines.`);
-  return words.includes('--lines') ? unpackLines() : unpackWhole();
+async function run({ lines = false }: { lines?: boolean }): Promise<number> {
+  return lines ? unpackLines() : unpackWhole();
 }
 
 async function unpackWhole(): Promise<number> {
@@ -51,3 +47,12 @@ function unpackLine(line: string): string {
   }
   return typeof code === 'string' ? shown(unpack(code)) : badLine('This line is JSON, but not a string.');
 }
+
+/**
+ * `placard unpack`: embed code in, JSON out; exit 0, or 2 when nothing can be embedded.
+ * `--lines`: one JSON string in a line, one result in a line, whatever the line holds; exit 0.
+ */
+export const command = new Command('unpack')
+  .option('--lines', 'one JSON string in a line, one result in a line')
+  .addHelpText('after', '\nExits with 2 when nothing can be embedded.')
+  .action(exitingWith(run));

@@ -408,11 +408,11 @@ describe('what ran out', () => {
         await editor.ask<{ assets: { id: string }[] }>('GET', '/api/assets?verdict=no&limit=500')
       ).body.assets.some((asset) => asset.id === id);
     const database = openDatabase(server.databaseUrl);
-    await refreshEnded(database, '2031-12-31');
+    await refreshEnded(database, new Date('2031-12-31T20:00Z'));
     expect(await found()).toBe(false);
     // The next day has come for the search; the judgement itself goes by the clock, so the day is moved there.
     await database.update(placard).set({ until: '2020-01-01' }).where(eq(placard.assetId, id));
-    expect(await refreshEnded(database, '2032-01-01')).toBeGreaterThan(0);
+    expect(await refreshEnded(database, new Date('2032-01-01T20:00Z'))).toBeGreaterThan(0);
     await database.close();
     expect(await found()).toBe(true);
   });

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { LanguageSchema } from './language.ts';
 import { FrameSchema } from '../embed/frame.ts';
 import { EDITORS, endpoint, EVERYONE, NumberOfPageSchema } from './endpoint.ts';
 import { ById, IdSchema } from './holdings.ts';
@@ -69,10 +70,7 @@ export const sendFilm = endpoint({
   body: v.object({
     title: v.pipe(v.string(), v.trim(), v.minLength(1, 'Give the film a title.'), v.maxLength(300)),
     description: v.optional(v.pipe(v.string(), v.maxLength(5000)), ''),
-    language: v.pipe(
-      v.string(),
-      v.regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'Say the language as a code like “en”.'),
-    ),
+    language: LanguageSchema,
     /** The language of the captions track that goes along. */
     captions: v.optional(v.nullable(v.string()), null),
     audience: v.picklist(AUDIENCES),

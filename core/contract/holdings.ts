@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { LanguageSchema } from './language.ts';
 import { PlacardSchema } from '../credit/placard.ts';
 import { VERDICTS } from '../licence/verdict.ts';
 import { COLOURS } from '../likeness/index.ts';
@@ -322,10 +323,7 @@ export const putCaptions = endpoint({
   roles: EDITORS,
   params: ById,
   body: v.object({
-    language: v.pipe(
-      v.string(),
-      v.regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'Say the language as a code like “en”.'),
-    ),
+    language: LanguageSchema,
     label: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(60)),
     text: v.pipe(v.string(), v.maxLength(1_000_000)),
   }),

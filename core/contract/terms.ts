@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { APPROVALS } from '../licence/policy.ts';
 import { DUTIES, FAMILIES, PERMISSIONS } from '../licence/terms.ts';
+import { isCountry, isTimeZone } from '../text/index.ts';
 import { endpoint, KEEPERS, REVIEWERS } from './endpoint.ts';
 import { ById } from './holdings.ts';
 
@@ -70,7 +71,11 @@ export const PolicySchema = v.object({
   /** Whether the site serves commercial advantage or payment. */
   commercial: v.boolean(),
   /** The countries it is for (ISO 3166-1 alpha-2); none for everywhere. */
-  territory: v.array(v.pipe(v.string(), v.regex(/^[A-Z]{2}$/, 'Write countries by their two letters.'))),
+  territory: v.array(
+    v.pipe(v.string(), v.check(isCountry, 'Write countries by their two letters, like AT, DE.')),
+  ),
+  /** Where its days begin and end (IANA time zone). */
+  timeZone: v.optional(v.pipe(v.string(), v.check(isTimeZone, 'This time zone is not on the list.')), 'UTC'),
   approval: v.picklist(APPROVALS),
   /** Whether, where everything has to be approved, that goes for our own work too. */
   ownWork: v.optional(v.boolean(), false),

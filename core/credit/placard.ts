@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { keywordsOf } from './keywords.ts';
+import { isCountry, isDay } from '../text/index.ts';
 import type { Limits } from '../licence/maywe.ts';
 import { isLicence, isOwnTerms, termsOf } from '../licence/licences.ts';
 import type { Terms } from '../licence/terms.ts';
@@ -21,7 +22,7 @@ export const AddressSchema = v.pipe(
 export const DaySchema = v.pipe(
   v.string(),
   v.trim(),
-  v.check((text) => text === '' || isDate(text), 'Write the day as year-month-day, like 2026-11-24.'),
+  v.check((text) => text === '' || isDay(text), 'Write the day as year-month-day, like 2026-11-24.'),
 );
 
 /** The label of an asset: what it shows, whose it is, under which terms. Empty text means not said. */
@@ -63,10 +64,7 @@ export const PlacardSchema = v.object({
     v.string(),
     v.maxLength(1000),
     v.transform(countriesOf),
-    v.check(
-      (countries) => countries.every((country) => /^[A-Z]{2}$/.test(country)),
-      'Write countries by their two letters, like AT, DE.',
-    ),
+    v.check((countries) => countries.every(isCountry), 'Write countries by their two letters, like AT, DE.'),
     v.transform((countries) => countries.join(', ')),
   ),
   /** How many times it may be shown, in digits; empty for any number. */
@@ -84,14 +82,6 @@ export const PlacardSchema = v.object({
 /** Countries by their two letters (ISO 3166-1 alpha-2), however they are set apart; each once. */
 export function countriesOf(text: string): string[] {
   return [...new Set(text.toUpperCase().split(/[\s,;]+/))].filter((country) => country !== '');
-}
-
-function isDate(text: string): boolean {
-  return (
-    /^\d{4}-\d{2}-\d{2}$/.test(text) &&
-    !Number.isNaN(Date.parse(text)) &&
-    new Date(text).toISOString().startsWith(text)
-  );
 }
 
 export type Placard = v.InferOutput<typeof PlacardSchema>;

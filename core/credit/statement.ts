@@ -1,6 +1,7 @@
 import { deedIn } from '../licence/deedin.ts';
 import type { Terms } from '../licence/terms.ts';
 import { element, toHtml, type Markup, type Style } from '../markup/index.ts';
+import { writtenDay } from '../text/index.ts';
 import { termsOfPlacard, type Placard } from './placard.ts';
 
 /** A run of a statement: words, perhaps linked. `rel` is the link's relation (HTML link types). */
@@ -59,7 +60,7 @@ export function statement(
     ]);
   }
   if (placard.licence === 'comp' && placard.accessed !== '')
-    parts.push([{ text: `seen ${inDay(placard.accessed)}` }]);
+    parts.push([{ text: `seen ${writtenDay(placard.accessed, 'long')}` }]);
   if (terms.short !== '') {
     const deed = deedIn(terms, language);
     parts.push([{ text: terms.short, ...(deed ? { href: deed, rel: 'license' as const } : {}) }]);
@@ -126,15 +127,6 @@ export function missingParts(placard: Placard, terms: Terms = termsOfPlacard(pla
       },
   ];
   return parts.filter((part) => part !== false);
-}
-
-const MONTHS = 'January February March April May June July August September October November December'.split(
-  ' ',
-);
-
-function inDay(date: string): string {
-  const [year, month, day] = date.split('-').map(Number);
-  return `${day} ${MONTHS[(month ?? 1) - 1]} ${year}`;
 }
 
 /** The statement as markup; `links` is the style of its links, where they have one of their own. */

@@ -90,8 +90,8 @@ describe('what was agreed besides the licence', () => {
     ['everywhere', {}, { territory: ['AT', 'DE'] }, 'no', /AT and DE only, and the site is for everywhere/],
     ['one country more', { territory: ['AT', 'CH'] }, { territory: ['AT'] }, 'no', /for CH too/],
     ['within', { territory: ['AT'] }, { territory: ['AT', 'DE'] }, 'if', /^/],
-    ['too early', {}, { from: '2027-01-01' }, 'no', /from 2027-01-01 on/],
-    ['over', {}, { until: '2026-11-24' }, 'no', /until 2026-11-24, which is over/],
+    ['too early', {}, { from: '2027-01-01' }, 'no', /from 1 Jan 2027 on/],
+    ['over', {}, { until: '2026-11-24' }, 'no', /until 24 Nov 2026, which is over/],
     ['on the last day', { until: '2026-11-25' }, { until: '2026-11-25' }, 'if', /^/],
     ['without an end', {}, { until: '2026-12-31' }, 'if', /Take it out by then/],
     ['too often', { impressions: 2000 }, { impressions: 1000 }, 'no', /1,000 times/],
@@ -134,8 +134,8 @@ describe('a permission on file', () => {
       'no',
       /does not cover that/,
     ],
-    ['over', { ...APPROVED, until: '2026-01-01' }, {}, 'no', /ended on 2026-01-01/],
-    ['about to end', { ...APPROVED, until: '2026-12-01' }, {}, 'if', /ends on 2026-12-01/],
+    ['over', { ...APPROVED, until: '2026-01-01' }, {}, 'no', /ended on 1 Jan 2026/],
+    ['about to end', { ...APPROVED, until: '2026-12-01' }, {}, 'if', /ends on 1 Dec 2026/],
   ])('%s', (_, onFile, use, verdict, says) => {
     const answer = ask('permission', use, {}, onFile);
     expect(answer.verdict).toBe(verdict);

@@ -1,3 +1,4 @@
+import { countryName, inCount, writtenDay } from '../text/index.ts';
 import { together } from './sharealike.ts';
 import type { Clause, Duty, Matter, Terms } from './terms.ts';
 
@@ -201,11 +202,11 @@ function ofPermission(terms: Terms, use: Use, onFile: OnFile): Reason[] {
       says: 'The site is commercial, and the permission on file does not cover that.',
     });
   if (until !== '' && until < use.from)
-    reasons.push({ weighs: 'against', says: `The permission on file ended on ${until}.` });
+    reasons.push({ weighs: 'against', says: `The permission on file ended on ${writtenDay(until)}.` });
   else if (until !== '' && (use.until === null || use.until > until))
     reasons.push({
       weighs: 'condition',
-      says: `The permission on file ends on ${until}. Take it out by then.`,
+      says: `The permission on file ends on ${writtenDay(until)}. Take it out by then.`,
     });
   return reasons;
 }
@@ -218,23 +219,25 @@ function ofLimits(terms: Terms, use: Use, limits: Limits): Reason[] {
   if (limits.territory.length > 0) {
     const outside = use.territory.filter((country) => !limits.territory.includes(country));
     if (use.territory.length === 0)
-      against(`It was agreed for ${listed(limits.territory)} only, and the site is for everywhere.`);
+      against(
+        `It was agreed for ${listed(limits.territory.map(countryName))} only, and the site is for everywhere.`,
+      );
     else if (outside.length > 0)
       against(
-        `It was agreed for ${listed(limits.territory)} only, and the site is for ${listed(outside)} too.`,
+        `It was agreed for ${listed(limits.territory.map(countryName))} only, and the site is for ${listed(outside.map(countryName))} too.`,
       );
   }
   if (limits.exclusive !== '')
     reasons.push({ weighs: 'for', says: `It is ours alone: ${limits.exclusive}.`, clause });
   if (limits.from !== '' && use.from < limits.from)
-    against(`It may be shown from ${limits.from} on, not before.`);
+    against(`It may be shown from ${writtenDay(limits.from)} on, not before.`);
   if (limits.until !== '' && use.from > limits.until)
-    against(`It might be shown until ${limits.until}, which is over.`);
+    against(`It might be shown until ${writtenDay(limits.until)}, which is over.`);
   else if (limits.until !== '' && (use.until === null || use.until > limits.until))
-    condition(`It may be shown until ${limits.until}. Take it out by then.`);
+    condition(`It may be shown until ${writtenDay(limits.until)}. Take it out by then.`);
   if (limits.impressions !== null && use.impressions !== null && use.impressions > limits.impressions)
     against(
-      `It may be shown ${count(limits.impressions)} times, and it is to be shown ${count(use.impressions)} times.`,
+      `It may be shown ${inCount(limits.impressions)} times, and it is to be shown ${inCount(use.impressions)} times.`,
     );
   return reasons;
 }
@@ -243,7 +246,7 @@ function limitsToKeep(terms: Terms, use: Use, limits: Limits): Obligation[] {
   const clause = terms.clauses.limits;
   const owes: Obligation[] = [];
   if (limits.impressions !== null && use.impressions === null)
-    owes.push({ duty: 'Limit', says: `Show it at most ${count(limits.impressions)} times.`, clause });
+    owes.push({ duty: 'Limit', says: `Show it at most ${inCount(limits.impressions)} times.`, clause });
   if (limits.restrictions !== '')
     owes.push({ duty: 'Limit', says: `Keep to what was agreed: ${limits.restrictions}`, clause });
   return owes;
@@ -273,7 +276,6 @@ function dutiesOf(terms: Terms, { changes }: Use): Obligation[] {
 }
 
 const nameOf = ({ short, name }: Terms) => short || name;
-const count = (value: number) => value.toLocaleString('en');
 
 function listed(words: readonly string[]): string {
   return words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;

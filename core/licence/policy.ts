@@ -10,6 +10,8 @@ export interface SitePolicy {
   commercial: boolean;
   /** The countries it is for (ISO 3166-1 alpha-2); none for everywhere. */
   territory: readonly string[];
+  /** Where its days begin and end (IANA time zone). */
+  timeZone: string;
   approval: (typeof APPROVALS)[number];
   /** Whether, where everything has to be approved, that goes for our own work too. */
   ownWork?: boolean;
@@ -19,6 +21,7 @@ export interface SitePolicy {
 export const FIRST_POLICY = {
   commercial: false,
   territory: [],
+  timeZone: 'UTC',
   approval: 'nothing',
   ownWork: false,
 } satisfies SitePolicy;

@@ -10,6 +10,11 @@ describe('a slug', () => {
     ['  --  ', 'untitled'],
     ['星の夜', 'untitled'],
     ['UPPER_case.File', 'upper-case-file'],
+    ['starTrails', 'startrails'],
+    ['Νύχτα με άστρα', 'nyxta-me-astra'],
+    ['Ночное небо', 'nochnoe-nebo'],
+    ['ღამის ცა', 'ghamis-tsa'],
+    ['Łódź, Đặng & Þór', 'lodz-dang-and-thor'],
   ])('of %j is %s', (text, expected) => {
     expect(slug(text)).toBe(expected);
   });

@@ -1,19 +1,22 @@
-const FOLDED: Record<string, string> = { ß: 'ss', æ: 'ae', œ: 'oe', ø: 'o', đ: 'd', ł: 'l', þ: 'th', ð: 'd' };
+import slugify from '@sindresorhus/slugify';
 
 /**
- * A name for addresses and files: lower-case ASCII letters, digits and single hyphens,
- * at most `limit` characters. Text without any letter or digit gives `fallback`.
+ * A name for addresses and files: lower-case ASCII letters, digits and single hyphens, at most `limit` characters.
+ * Letters of other alphabets are written in Latin ones (Greek, Cyrillic, Arabic, Georgian …); where none of them
+ * can be, or there is no letter or digit at all, it is `fallback`.
  */
 export function slug(text: string, fallback = 'untitled', limit = 80): string {
-  const plain = text
-    .toLowerCase()
-    .replace(/[ßæœøđłþð]/g, (letter) => FOLDED[letter] ?? '')
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .replace(/['’]/g, '')
-    .replace(/[^a-z0-9]+/g, '-')
+  const plain = slugify(
+    text
+      .slice(0, 8 * limit)
+      .normalize('NFKC')
+      .replace(/['’]/g, ''),
+    {
+      decamelize: false,
+    },
+  )
     .slice(0, limit)
-    .replace(/^-|-$/g, '');
+    .replace(/-$/, '');
   return plain === '' ? fallback : plain;
 }
 

@@ -1,3 +1,4 @@
+import { inCount } from '../text/index.ts';
 import { editOf, type Edit } from './edit.ts';
 
 /** One edit in words, as a line of a list: what, and how much. */
@@ -14,11 +15,11 @@ export function editInWords(edit: Edit): { what: string; how: string } {
     case 'straighten':
       return { what: 'Straightened', how: `${signed(edit.degrees)}°` };
     case 'crop':
-      return { what: 'Cropped', how: `${count(edit.width)} × ${count(edit.height)}` };
+      return { what: 'Cropped', how: `${inCount(edit.width)} × ${inCount(edit.height)}` };
     case 'resize':
       return {
         what: edit.enlarge ? 'Enlarged' : 'Resized',
-        how: `${count(edit.width)} × ${count(edit.height)}`,
+        how: `${inCount(edit.width)} × ${inCount(edit.height)}`,
       };
     case 'tone':
       return {
@@ -60,5 +61,3 @@ export function changesMade(edits: readonly Edit[]): string[] {
     has('border') ? 'border added' : '',
   ].filter((change) => change !== '');
 }
-
-const count = (value: number) => value.toLocaleString('en');

@@ -63,7 +63,7 @@ function check(
     holdings: new Map([['asset-1', asset]]),
     reviewOf: () => review,
     heavyBytes: 100_000,
-    policy: { commercial: false, territory: [], approval: 'nothing', ...policy },
+    policy: { commercial: false, territory: [], timeZone: 'UTC', approval: 'nothing', ...policy },
     today: '2026-11-25',
   };
   return checkPage({ type: 'doc', content }, context);

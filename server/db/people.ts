@@ -1,6 +1,6 @@
-import { bigint, boolean, index, int, mysqlTable, text, varchar } from 'drizzle-orm/mysql-core';
-import type { Role } from '@placard/core/contract';
-import { moment } from './columns.ts';
+import { bigint, boolean, index, int, mysqlTable, primaryKey, text, varchar } from 'drizzle-orm/mysql-core';
+import type { Role, TableLook } from '@placard/core/contract';
+import { json, moment } from './columns.ts';
 
 // The tables better-auth asks for, in its own names.
 const key = (name: string) => varchar(name, { length: 36 });
@@ -70,3 +70,16 @@ export const rateLimit = mysqlTable('rate_limit', {
   count: int('count').notNull(),
   lastRequest: bigint('last_request', { mode: 'number' }).notNull(),
 });
+
+/** How somebody wants a table of ours. */
+export const tableLook = mysqlTable(
+  'table_look',
+  {
+    personId: key('person_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    name: varchar('name', { length: 40 }).notNull(),
+    look: json<TableLook>('look').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.personId, table.name] })],
+);

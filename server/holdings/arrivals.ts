@@ -1,3 +1,4 @@
+import { todayAt } from '../site/today.ts';
 import { and, desc, eq, inArray, lt } from 'drizzle-orm';
 import { access, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -49,7 +50,7 @@ export async function announceFetches(
   items: readonly { address: string; label: Partial<Placard>; compId?: string }[],
 ): Promise<string[]> {
   const arrivedAt = new Date();
-  const accessed = arrivedAt.toISOString().slice(0, 10);
+  const accessed = await todayAt(database, siteId, arrivedAt);
   const rows = items.map(({ address, label, compId = null }) => ({
     id: newId(),
     siteId,

@@ -24,6 +24,7 @@ import {
   replaceInPages,
   setPolicy,
   undoLabelChange,
+  inWords,
 } from '@placard/core/contract';
 import { placardFromFile } from '@placard/core/credit';
 import { asset, original } from '../db/schema.ts';
@@ -35,7 +36,6 @@ import * as sheets from '../labels/sheets.ts';
 import * as terms from '../labels/terms.ts';
 import { setSitePolicy } from '../site/site.ts';
 import type { House } from './house.ts';
-import { inWords } from './inwords.ts';
 import { notHeld, unread } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 

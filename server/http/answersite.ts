@@ -4,6 +4,7 @@ import {
   changeSection,
   createSection,
   listJobs,
+  keepTableLook,
   listSampleAccounts,
   mergeSection,
   readHealth,
@@ -11,11 +12,13 @@ import {
   readRoom,
   readSite,
   readStages,
+  readTableLooks,
   removeSection,
   setRoom,
 } from '@placard/core/contract';
 import { site as sites } from '../db/schema.ts';
 import { countJobs, visibleJobs } from '../queue/queue.ts';
+import * as looks from '../people/tablelooks.ts';
 import * as room from '../site/room.ts';
 import * as sections from '../site/sections.ts';
 import * as site from '../site/site.ts';
@@ -32,6 +35,11 @@ export function answerSite(
   const theSite = () => site.readSite(database, configuration.contentOrigin);
 
   route(router, whoAsks, readMe, async ({ person }) => person);
+  route(router, whoAsks, readTableLooks, async ({ person }) => looks.readTableLooks(database, person.id));
+  route(router, whoAsks, keepTableLook, async ({ person, params, body }) => {
+    await looks.keepTableLook(database, person.id, params.table, body);
+    return {};
+  });
   route(router, whoAsks, listSampleAccounts, async () =>
     configuration.demo ? configuration.sampleAccounts : [],
   );

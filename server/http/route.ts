@@ -1,8 +1,7 @@
 import type { Request, RequestHandler, Router } from 'express';
 import * as v from 'valibot';
-import type { AnyEndpoint, Endpoint, Person } from '@placard/core/contract';
+import { inWords, type AnyEndpoint, type Endpoint, type Person } from '@placard/core/contract';
 import { readJson } from './body.ts';
-import { inWords } from './inwords.ts';
 import { forbidden, stranger, unread } from '../refusal.ts';
 
 /** What a handler is given: checked input, and who asks. */

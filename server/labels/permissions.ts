@@ -10,6 +10,7 @@ import {
   type PermissionOnFile,
   type Person,
 } from '@placard/core/contract';
+import { inBytes } from '@placard/core/text';
 import type * as v from 'valibot';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
@@ -177,7 +178,7 @@ export async function addEvidence(
       : { kind: 'file' as const, name: given.name, address: '', bytes: Buffer.from(given.base64, 'base64') };
   if (file.bytes.length === 0) throw unfit('This file is empty.');
   if (file.bytes.length > MOST_EVIDENCE)
-    throw tooMuch(`This file is larger than ${MOST_EVIDENCE / 1e6} MB. Attach a smaller one.`);
+    throw tooMuch(`This file is larger than ${inBytes(MOST_EVIDENCE)}. Attach a smaller one.`);
   const extension = await kindOf(file.bytes);
   const sha256 = createHash('sha256').update(file.bytes).digest('hex');
   const id = newId();

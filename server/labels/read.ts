@@ -1,8 +1,9 @@
 import { asc, inArray } from 'drizzle-orm';
 import type { Policy, Site } from '@placard/core/contract';
 import { termsOfPlacard, type Placard } from '@placard/core/credit';
-import { FIRST_POLICY, pageUse, type OnFile, type Terms, type Use } from '@placard/core/licence';
+import { pageUse, type OnFile, type Terms, type Use } from '@placard/core/licence';
 import type { Queryable } from '../db/database.ts';
+import { policyOf, todayBy } from '../site/today.ts';
 import { permission, type ownTerms, type placard } from '../db/schema.ts';
 
 /** The label in a row, without its bookkeeping. */
@@ -37,7 +38,7 @@ export const termsOfLabel = (
 
 /** Being shown in a page of a site of this policy from today on. */
 export const useNow = (policy: Policy | null, changes: readonly string[]): Use =>
-  pageUse(policy ?? FIRST_POLICY, new Date().toISOString().slice(0, 10), changes);
+  pageUse(policyOf(policy), todayBy(policy), changes);
 
 /** What lies on file of assets, as a judgement needs it: of each the newest; what was approved before what was not. */
 export async function onFileOf(database: Queryable, ids: readonly string[]): Promise<Map<string, OnFile>> {

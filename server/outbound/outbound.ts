@@ -10,6 +10,7 @@ import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Refused } from '../imaging/formats.ts';
 import { checkAddress, publicLookup } from './reach.ts';
+import { inBytes } from '@placard/core/text';
 
 const MOST_REDIRECTS = 5;
 const SILENCE = 10_000;
@@ -283,8 +284,7 @@ function counting(mostBytes: number, told: (length: number) => void = () => {}):
   });
 }
 
-const tooMuch = (mostBytes: number) =>
-  `It is larger than ${Math.round(mostBytes / 1e6)} MB, the most that is fetched.`;
+const tooMuch = (mostBytes: number) => `It is larger than ${inBytes(mostBytes)}, the most that is fetched.`;
 
 function charsetOf(type: string): string {
   const named = /charset=["']?([\w-]+)/i.exec(type)?.[1] ?? 'utf-8';

@@ -1,10 +1,10 @@
 import { eq } from 'drizzle-orm';
-import { FIRST_POLICY } from '@placard/core/licence';
 import type { CheckContext } from '@placard/core/proof';
 import type { Queryable } from '../db/database.ts';
 import { site } from '../db/schema.ts';
 import { gone } from '../refusal.ts';
 import { hostReviews } from './hosts.ts';
+import { policyOf, todayBy } from '../site/today.ts';
 
 /** What the pages of a site are checked against today, besides what they show. Throws gone. */
 export async function checkedBy(
@@ -16,9 +16,9 @@ export async function checkedBy(
   return {
     measures: row.measures,
     heavyBytes: row.heavyBytes,
-    policy: { ...FIRST_POLICY, ...row.policy },
+    policy: policyOf(row.policy),
     language: row.language,
     reviewOf: await hostReviews(database, siteId),
-    today: new Date().toISOString().slice(0, 10),
+    today: todayBy(row.policy),
   };
 }

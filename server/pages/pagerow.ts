@@ -1,3 +1,4 @@
+import { todayAt } from '../site/today.ts';
 import { and, eq, gt, inArray, isNull, lte, type SQL } from 'drizzle-orm';
 import { heldKey, placements, usesIn, type HeldAsset, type PageDocument } from '@placard/core/page';
 import { checkPage, nextChange, pageWeight, stops, type Finding } from '@placard/core/proof';
@@ -39,7 +40,7 @@ export async function gatherMarked(
 
 /** The pages whose rows were marked, and those whose day has come; each is found by an index of its own. */
 async function dueRows(database: Database, siteId: string, most: number): Promise<string[]> {
-  const today = new Date().toISOString().slice(0, 10);
+  const today = await todayAt(database, siteId);
   const rowsThat = (condition: SQL | undefined) =>
     database
       .select({ id: pageRow.pageId })

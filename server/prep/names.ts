@@ -1,3 +1,4 @@
+import { todayBy } from '../site/today.ts';
 import { and, desc, eq, inArray, isNull, notLike, sql } from 'drizzle-orm';
 import type { NameLine } from '@placard/core/contract';
 import { nameBy, namesAmiss, UnknownToken } from '@placard/core/naming';
@@ -11,6 +12,7 @@ import {
   searchRow,
   section,
   version,
+  site,
 } from '../db/schema.ts';
 import { clash, unfit } from '../refusal.ts';
 import { refreshSearch } from '../search/searchrows.ts';
@@ -29,11 +31,13 @@ export async function planNames(
       section: section.slug,
       width: version.width,
       height: version.height,
+      policy: site.policy,
     })
     .from(asset)
     .innerJoin(placard, eq(placard.assetId, asset.id))
     .innerJoin(section, eq(section.id, asset.sectionId))
     .innerJoin(version, eq(version.id, asset.versionId))
+    .innerJoin(site, eq(site.id, asset.siteId))
     .where(and(inArray(asset.id, [...ids]), eq(asset.siteId, siteId)));
   const byId = new Map(rows.map((row) => [row.asset.id, row]));
   const lines = ids.flatMap((id) => byId.get(id) ?? []);
@@ -46,7 +50,7 @@ export async function planNames(
         {
           words: row.title || row.asset.name,
           section: row.section,
-          date: row.asset.addedAt.toISOString().slice(0, 10),
+          date: todayBy(row.policy, row.asset.addedAt),
           width: row.width,
           height: row.height,
         },
@@ -163,13 +167,20 @@ export async function assetNamed(
  */
 export async function publicFile(database: Database, id: string): Promise<string | null> {
   const [row] = await database
-    .select({ asset, key: original.key, verdict: searchRow.verdict, until: searchRow.until })
+    .select({
+      asset,
+      key: original.key,
+      verdict: searchRow.verdict,
+      until: searchRow.until,
+      policy: site.policy,
+    })
     .from(asset)
     .innerJoin(original, eq(original.sha256, asset.sha256))
     .innerJoin(searchRow, eq(searchRow.assetId, asset.id))
+    .innerJoin(site, eq(site.id, asset.siteId))
     .where(and(eq(asset.id, id), eq(asset.visibility, 'public'), isNull(asset.binnedAt)));
   if (!row || (row.verdict !== 'yes' && row.verdict !== 'if')) return null;
-  if (row.until !== '' && row.until < new Date().toISOString().slice(0, 10)) return null;
+  if (row.until !== '' && row.until < todayBy(row.policy)) return null;
   const shown =
     row.asset.kind === 'picture'
       ? inArray(rendition.mime, ['image/jpeg', 'image/png'])

@@ -2,6 +2,9 @@ import { sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { told } from '../db/schema.ts';
 
+/** Time zones lie apart by whole ones of these, in milliseconds. */
+const QUARTER_OF_AN_HOUR = 15 * 60_000;
+
 /** Of how many changes before the last it is looked whether they have come since: numbers are given before their changes are there. */
 const LATE = 1000;
 /** Answers that are kept. */
@@ -42,12 +45,12 @@ export class Remembered {
     return answer;
   }
 
-  /** A word that is another one as soon as anything has changed, or another day has begun. */
+  /** A word that is another one as soon as anything has changed, or another day may have begun somewhere. */
   async #now(): Promise<string> {
     const [row] = await this.#database
       .select({ last: sql<string>`coalesce(max(${told.id}), 0)`, there: sql<string>`count(*)` })
       .from(told)
       .where(sql`${told.id} > (select coalesce(max(id), 0) - ${sql.raw(String(LATE))} from told as latest)`);
-    return `${new Date().toISOString().slice(0, 10)} ${row?.last} ${row?.there}`;
+    return `${Math.floor(Date.now() / QUARTER_OF_AN_HOUR)} ${row?.last} ${row?.there}`;
   }
 }

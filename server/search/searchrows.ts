@@ -1,3 +1,4 @@
+import { todayBy } from '../site/today.ts';
 import { and, countDistinct, eq, inArray, isNull, lt, max, ne } from 'drizzle-orm';
 import { lacks, limitsOf } from '@placard/core/credit';
 import { mayWe } from '@placard/core/licence';
@@ -53,19 +54,26 @@ export async function completeSearch(database: Database): Promise<number> {
 }
 
 /** Gathers anew what has run out since it was last looked at. Answers how many. */
-export async function refreshEnded(
-  database: Database,
-  today = new Date().toISOString().slice(0, 10),
-): Promise<number> {
-  const ended = await database
-    .select({ id: searchRow.assetId })
-    .from(searchRow)
-    .where(and(ne(searchRow.until, ''), lt(searchRow.until, today), ne(searchRow.verdict, 'no')));
-  await refreshSearch(
-    database,
-    ended.map(({ id }) => id),
+export async function refreshEnded(database: Database, moment = new Date()): Promise<number> {
+  const sites = await database.select({ id: site.id, policy: site.policy }).from(site);
+  const ended = await Promise.all(
+    sites.map(({ id, policy }) =>
+      database
+        .select({ id: searchRow.assetId })
+        .from(searchRow)
+        .where(
+          and(
+            eq(searchRow.siteId, id),
+            ne(searchRow.until, ''),
+            lt(searchRow.until, todayBy(policy, moment)),
+            ne(searchRow.verdict, 'no'),
+          ),
+        ),
+    ),
   );
-  return ended.length;
+  const ids = ended.flat().map(({ id }) => id);
+  await refreshSearch(database, ids);
+  return ids.length;
 }
 
 async function refreshSome(database: Queryable, ids: string[]): Promise<void> {

@@ -40,7 +40,7 @@ describe('room', () => {
       (await readdir(uploads)).length,
     ];
     await expect(send(server, editor, await noise(), 'more.png')).rejects.toThrow(
-      /There is no room for this file: 0.1 MB of .* MB are left/,
+      /There is no room for this file: 50 kB of .* [kM]B are left/,
     );
     expect((await editor.ask<Arrival[]>('GET', '/api/arrivals')).body).toHaveLength(arrivals);
     expect(await readdir(uploads)).toHaveLength(files);

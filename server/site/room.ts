@@ -1,5 +1,6 @@
 import { and, eq, inArray, sql, sum } from 'drizzle-orm';
 import type { Room } from '@placard/core/contract';
+import { inBytes } from '@placard/core/text';
 import type { Database } from '../db/database.ts';
 import { arrival, asset, original, rendition, site, version } from '../db/schema.ts';
 import { receivedBytes } from '../holdings/arrivals.ts';
@@ -55,9 +56,6 @@ export async function refuseWithoutRoom(counted: Counted, siteId: string, bytes:
   const { used, limit } = await readRoom(counted, siteId);
   if (limit !== null && used + bytes > limit)
     throw full(
-      `There is no room for this file: ${inMegabytes(Math.max(0, limit - used))} of ${inMegabytes(limit)} are left. Empty the bin, or ask your keeper for more room.`,
+      `There is no room for this file: ${inBytes(Math.max(0, limit - used))} of ${inBytes(limit)} are left. Empty the bin, or ask your keeper for more room.`,
     );
 }
-
-const inMegabytes = (bytes: number) =>
-  `${(bytes / 1e6).toLocaleString('en', { maximumFractionDigits: 1 })} MB`;

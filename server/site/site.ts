@@ -1,6 +1,5 @@
 import { and, asc, count, eq, isNull, ne, or } from 'drizzle-orm';
 import type { Policy, Site, Stages } from '@placard/core/contract';
-import { FIRST_POLICY } from '@placard/core/licence';
 import type { Database } from '../db/database.ts';
 import { arrival, asset, searchRow, section, site, user } from '../db/schema.ts';
 import { enqueue } from '../queue/queue.ts';
@@ -8,6 +7,7 @@ import { readOwnTerms } from '../labels/terms.ts';
 import { away } from '../refusal.ts';
 import { countPages } from '../pages/listpages.ts';
 import { markPages } from '../search/markpages.ts';
+import { policyOf } from './today.ts';
 
 /** Tells the id of the site that this installation serves, which never changes. Throws away before it was set up. */
 export function siteIdOf(database: Database): () => Promise<string> {
@@ -35,7 +35,7 @@ export async function readSite(database: Database, contentOrigin: string): Promi
   const people = await database.select({ id: user.id, name: user.name }).from(user).orderBy(asc(user.name));
   return {
     ...row,
-    policy: { ...FIRST_POLICY, ...row.policy },
+    policy: policyOf(row.policy),
     terms: await readOwnTerms(database, row.id),
     people,
     sections: sections.map(({ id, title, slug, parentId }) => ({ id, title, slug, parent: parentId })),

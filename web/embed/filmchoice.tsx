@@ -16,7 +16,7 @@ import { Paging } from '../gather/paging.tsx';
 import { call } from '../kit/api.ts';
 import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
-import { inTime, plural } from '../kit/words.ts';
+import { inTime, plural } from '@placard/core/text';
 import { newPlacementId } from '../place/placementid.ts';
 
 const NAMES: Record<FilmShown, { name: string; says: string }> = {

@@ -3,6 +3,7 @@ import { unpackEmbed } from '@placard/core/contract';
 import type { Dropped, Frame } from '@placard/core/embed';
 import type { Block } from '@placard/core/page';
 import { useDo } from '../kit/asking.ts';
+import { Code } from '../kit/code.tsx';
 import { Notice } from '../kit/notice.tsx';
 import { FilmChoice } from './filmchoice.tsx';
 import { FramePreview } from './framepreview.tsx';
@@ -61,15 +62,14 @@ export function UnpackView({
             Find a film on the host
           </button>
         </div>
-        <textarea
+        <Code
           autoFocus
-          spellCheck={false}
-          aria-label="Embed code"
+          label="Embed code"
           placeholder="Paste the code that the host gives out, the whole mess"
-          className="input h-[300px] resize-y font-mono text-[12.5px] leading-relaxed break-all"
-          value={code}
-          onChange={(event) => {
-            setCode(event.target.value);
+          className="h-[300px] resize-y overflow-hidden border border-edge"
+          code={code}
+          onChange={(next) => {
+            setCode(next);
             setTitle(null);
           }}
         />

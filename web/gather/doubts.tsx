@@ -1,7 +1,7 @@
 import { Radios } from '../kit/radios.tsx';
 import type { Alike, Arrival, Planned, Wish } from '@placard/core/contract';
 import { Thumbnail } from '../kit/thumbnail.tsx';
-import { inBytes, inPixels } from '../kit/words.ts';
+import { inBytes, inPixels } from '@placard/core/text';
 
 const CHOICES: { taken: Wish['taken']; says: (name: string) => string }[] = [
   { taken: 'number', says: (name) => `Keep both, this one as ${name}` },

@@ -1,11 +1,13 @@
-import { useEffect, useState, type DragEvent, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { acceptArrivals } from '@placard/core/contract';
 import { PastedCode } from '../embed/pastedcode.tsx';
 import { useMay } from '../kit/asking.ts';
+import { tell } from '../kit/messages.tsx';
+import { filesOf } from './filesof.ts';
 import { uploads } from './uploads.ts';
 
-const holdsFiles = (event: DragEvent) => event.dataTransfer.types.includes('Files');
+const holdsFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files') === true;
 
 /** Takes files dropped, or pictures, addresses and embed codes pasted, anywhere on the window, and shows them arrive. */
 export function DropAnywhere({ children }: { children: ReactNode }) {
@@ -40,28 +42,43 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
     addEventListener('paste', paste);
     return () => removeEventListener('paste', paste);
   }, [mayBring, navigate]);
-  const hasFiles = (event: DragEvent) => mayBring && holdsFiles(event);
-  const drop = (event: DragEvent) => {
-    if (!hasFiles(event)) return;
-    event.preventDefault();
-    setOver(false);
-    uploads.add(event.dataTransfer.files);
-    void navigate('/gather');
-  };
+  useEffect(() => {
+    const inWords = (event: DragEvent) =>
+      event.target instanceof Element && event.target.closest('.ProseMirror');
+    // Wherever files are let go, header and tray included: the browser would open them instead of us.
+    const dragOver = (event: DragEvent) => {
+      if (!holdsFiles(event)) return;
+      event.preventDefault();
+      if (!mayBring && event.dataTransfer) event.dataTransfer.dropEffect = 'none';
+      // A page takes what is dropped into its words itself, exactly there.
+      setOver(mayBring && !inWords(event));
+    };
+    const dragLeave = (event: DragEvent) => {
+      if (event.relatedTarget === null) setOver(false);
+    };
+    const drop = (event: DragEvent) => {
+      setOver(false);
+      if (!holdsFiles(event) || !event.dataTransfer) return;
+      const taken = event.defaultPrevented;
+      event.preventDefault();
+      if (taken || !mayBring) return;
+      void filesOf(event.dataTransfer).then(({ files, unread }) => {
+        uploads.add(files);
+        if (unread.length > 0) tell({ says: `Not read: ${unread.join(', ')}.` });
+        if (files.length > 0) void navigate('/gather');
+      });
+    };
+    addEventListener('dragover', dragOver);
+    addEventListener('dragleave', dragLeave);
+    addEventListener('drop', drop);
+    return () => {
+      removeEventListener('dragover', dragOver);
+      removeEventListener('dragleave', dragLeave);
+      removeEventListener('drop', drop);
+    };
+  }, [mayBring, navigate]);
   return (
-    <div
-      className="relative min-h-0 overflow-hidden"
-      onDragOver={(event) => {
-        if (!hasFiles(event)) return;
-        event.preventDefault();
-        // A page takes what is dropped into its words itself, exactly there.
-        setOver(!(event.target instanceof Element && event.target.closest('.ProseMirror')));
-      }}
-      onDragLeave={(event) => {
-        if (!event.currentTarget.contains(event.relatedTarget as Node | null)) setOver(false);
-      }}
-      onDrop={drop}
-    >
+    <div className="relative min-h-0 overflow-hidden">
       {children}
       {code !== null && <PastedCode code={code} onDone={() => setCode(null)} />}
       {over && (

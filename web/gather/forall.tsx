@@ -3,7 +3,7 @@ import { NumberField } from '../kit/numberfield.tsx';
 import { Checkbox } from '../kit/checkbox.tsx';
 import { Select } from '../kit/select.tsx';
 import type { Arrival, Site } from '@placard/core/contract';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
 import type { Decision } from './decision.ts';
 
 interface ForAllProps {

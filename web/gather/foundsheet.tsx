@@ -4,7 +4,7 @@ import { fetchMedia, type Found } from '@placard/core/contract';
 import { termsOf } from '@placard/core/licence';
 import { useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
-import { inPixels, plural } from '../kit/words.ts';
+import { inPixels, plural } from '@placard/core/text';
 
 /** Media found elsewhere, to choose from: each with who made it and under which terms, as its source says. */
 export function FoundSheet({

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { lookAt } from '@placard/core/contract';
 import { useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
-import { inBytes, plural } from '../kit/words.ts';
+import { inBytes, plural } from '@placard/core/text';
 import { CollectButton } from './collectbutton.tsx';
 import { FoundSheet } from './foundsheet.tsx';
 

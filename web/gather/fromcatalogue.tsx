@@ -6,7 +6,7 @@ import { COLOURS } from '@placard/core/likeness';
 import { useAddressQuery } from '../kit/addressquery.ts';
 import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
 import { FoundSheet } from './foundsheet.tsx';
 import { Paging } from './paging.tsx';
 

@@ -3,7 +3,7 @@ import { openFolder } from '@placard/core/contract';
 import { useAddressQuery } from '../kit/addressquery.ts';
 import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
 import { FoundSheet } from './foundsheet.tsx';
 import { Paging } from './paging.tsx';
 

@@ -4,7 +4,7 @@ import { useSearchParams } from 'react-router';
 import { acceptArrivals, discardArrival, listArrivals, readSite, type Arrival } from '@placard/core/contract';
 import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
 import { ArrivalList } from './arrivallist.tsx';
 import { wishOf, type Decision } from './decision.ts';
 import { ForAll } from './forall.tsx';

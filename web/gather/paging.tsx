@@ -1,4 +1,4 @@
-import { inCount } from '../kit/words.ts';
+import { inCount } from '@placard/core/text';
 
 /** Results on one page, as the catalogues give them. */
 const PER_PAGE = 24;

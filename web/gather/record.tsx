@@ -1,8 +1,9 @@
+import { format } from 'date-fns';
 import { Radios } from '../kit/radios.tsx';
 import { Circle, Square } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Notice } from '../kit/notice.tsx';
-import { inBytes, inTime } from '../kit/words.ts';
+import { inBytes, inTime } from '@placard/core/text';
 import { uploads } from './uploads.ts';
 
 type What = 'sound' | 'film';
@@ -63,7 +64,7 @@ export function Record() {
   const keep = () => {
     if (!taken) return;
     const [, ending = 'webm'] = /^\w+\/(\w+)/.exec(taken.blob.type) ?? [];
-    const day = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
+    const day = format(new Date(), 'd MMMM');
     uploads.add([
       new File([taken.blob], `${name.trim() || `Recorded ${day}`}.${ending}`, { type: taken.blob.type }),
     ]);

@@ -4,9 +4,10 @@ import { Navigate, useParams } from 'react-router';
 import { handOffPage, listPages, proofPage, readPage } from '@placard/core/contract';
 import { refusalOf, useAsk } from '../kit/asking.ts';
 import { Bar } from '../kit/bar.tsx';
+import { Code } from '../kit/code.tsx';
 import { Empty, EmptyScreen, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
-import { inBytes, plural } from '../kit/words.ts';
+import { inBytes, plural } from '@placard/core/text';
 import { leaving } from '../place/leaving.ts';
 import { PageChoice } from '../pages/pagechoice.tsx';
 import { Findings } from '../proof/findings.tsx';
@@ -68,13 +69,11 @@ function OneHandOff({ id }: { id: string }) {
           (ready.data.html === '' ? (
             <Empty title="This page is empty">Write something and put pictures in it first.</Empty>
           ) : (
-            <pre
-              aria-label="HTML"
-              tabIndex={0}
-              className="min-h-[220px] grow overflow-auto border border-rule bg-card p-4 font-mono text-[12.5px] leading-relaxed break-words whitespace-pre-wrap"
-            >
-              {ready.data.html}
-            </pre>
+            <Code
+              label="HTML"
+              className="min-h-[220px] grow overflow-hidden border border-rule"
+              code={ready.data.html}
+            />
           ))}
       </div>
       <aside className="flex flex-col gap-4 overflow-y-auto pr-1">
@@ -93,13 +92,11 @@ function OneHandOff({ id }: { id: string }) {
                 <Copy aria-hidden className="size-3.5" /> Copy
               </button>
             </p>
-            <pre
-              aria-label="Structured data"
-              tabIndex={0}
-              className="max-h-[110px] overflow-auto border border-rule bg-paper px-2 py-1.5 font-mono text-[11.5px]"
-            >
-              {ready.data.data}
-            </pre>
+            <Code
+              label="Structured data"
+              className="h-[120px] overflow-hidden border border-rule"
+              code={ready.data.data}
+            />
           </section>
         )}
         {ready.data && (

@@ -1,56 +1,69 @@
+import {
+  DndContext,
+  DragOverlay,
+  pointerWithin,
+  rectIntersection,
+  useDraggable,
+  useDroppable,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { Asked } from '../kit/askfirst.tsx';
 import { Menu } from '../kit/menu.tsx';
 import { Select } from '../kit/select.tsx';
-import { ChevronRight, CornerDownRight } from 'lucide-react';
-import { useState, type DragEvent } from 'react';
+import { ChevronRight, CornerDownRight, GripVertical } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { createPortal } from 'react-dom';
 import { changeSection, createSection, mergeSection, removeSection, type Site } from '@placard/core/contract';
+import { useWatch } from 'react-hook-form';
 import { useDo } from '../kit/asking.ts';
+import { stepOf, useDraggers } from '../kit/dragging.ts';
+import { Form, TextField, useFilling } from '../kit/form.tsx';
 import { Notice } from '../kit/notice.tsx';
 
 type Section = Site['sections'][number];
-const MIME = 'application/x-placard-section';
+/** What a section lies in that lies in no other. */
+const TOP = 'top';
 
 /** The sections as a tree that mirrors the site: begin, rename, move and merge them, by mouse and by keyboard. */
 export function Arrange({ sections, onClose }: { sections: Section[]; onClose: () => void }) {
-  const create = useDo(createSection);
   const change = useDo(changeSection);
   const merge = useDo(mergeSection);
   const remove = useDo(removeSection);
-  const [over, setOver] = useState<string | null>(null);
+  const [dragged, setDragged] = useState<string | null>(null);
   const [dropped, setDropped] = useState<{ what: Section; onto: Section } | null>(null);
   /** What somebody is asked about. */
   const [merging, setMerging] = useState<typeof dropped>(null);
-  const error = [create, change, merge, remove].find((doing) => doing.error)?.error;
+  const error = [change, merge, remove].find((doing) => doing.error)?.error;
   const move = (id: string, parent: string | null) => change.mutate({ params: { id }, body: { parent } });
-  const drop = (event: DragEvent, onto: Section | null) => {
-    const what = sections.find(({ id }) => id === event.dataTransfer.getData(MIME));
-    setOver(null);
-    if (!what || what.id === onto?.id) return;
+  const titleOf = (id: string | number | undefined) =>
+    sections.find((one) => one.id === id)?.title ?? 'the top';
+  const draggers = useDraggers((event, { context: { over, droppableContainers, collisionRect } }) => {
+    const by = stepOf(event);
+    if (by === 0 || !collisionRect) return undefined;
     event.preventDefault();
-    event.stopPropagation();
+    // From section to section, as they stand.
+    const rooms = droppableContainers
+      .getEnabled()
+      .flatMap(({ id, rect: { current } }) => (current && id !== TOP ? [{ id, ...current }] : []))
+      .toSorted((one, other) => one.top - other.top);
+    const next = rooms[rooms.findIndex(({ id }) => id === over?.id) + by];
+    return next && { x: next.left + 24, y: next.top + (next.height - collisionRect.height) / 2 };
+  });
+  const drop = ({ active, over }: DragEndEvent) => {
+    const what = sections.find(({ id }) => id === active.id);
+    if (!what || !over || over.id === what.id) return;
+    const onto = sections.find(({ id }) => id === over.id);
     if (onto) setDropped({ what, onto });
-    else move(what.id, null);
+    else if (what.parent !== null) move(what.id, null);
   };
-  const accepts = (event: DragEvent, key: string) => {
-    if (!event.dataTransfer.types.includes(MIME)) return;
-    event.preventDefault();
-    event.stopPropagation();
-    setOver(key);
-  };
-  const branch = (parent: string | null): React.ReactNode => {
+  const branch = (parent: string | null): ReactNode => {
     const inside = sections.filter((section) => section.parent === parent);
     if (inside.length === 0) return null;
     return (
       <ul className={parent ? 'ml-5 border-l border-rule pl-3' : ''}>
         {inside.map((section) => (
           <li key={section.id}>
-            <div
-              draggable
-              onDragStart={(event) => event.dataTransfer.setData(MIME, section.id)}
-              onDragOver={(event) => accepts(event, section.id)}
-              onDrop={(event) => drop(event, section)}
-              className={`flex flex-wrap items-center gap-2 py-1.5 ${over === section.id ? 'bg-card outline-2 outline-madder' : ''}`}
-            >
+            <Line section={section}>
               <Name
                 key={section.title}
                 section={section}
@@ -85,7 +98,7 @@ export function Arrange({ sections, onClose }: { sections: Section[]; onClose: (
                   Remove
                 </button>
               </span>
-            </div>
+            </Line>
             {dropped?.onto.id === section.id && (
               <div
                 role="group"
@@ -146,19 +159,84 @@ export function Arrange({ sections, onClose }: { sections: Section[]; onClose: (
         />
       )}
       {error && <Notice severity="stop">{error.message}</Notice>}
-      <div
-        role="presentation"
-        onDragOver={(event) => accepts(event, 'top')}
-        onDrop={(event) => drop(event, null)}
-        className={over === 'top' ? 'bg-card' : ''}
+      <DndContext
+        sensors={draggers}
+        collisionDetection={(found) => {
+          const inside = pointerWithin(found);
+          const hit = found.pointerCoordinates ? inside : rectIntersection(found);
+          // The whole tree is what is left where no section is.
+          return hit.length > 1 ? hit.filter(({ id }) => id !== TOP) : hit;
+        }}
+        accessibility={{
+          screenReaderInstructions: {
+            draggable:
+              'The space bar takes it up: the arrows move it from section to section, the space bar puts it there, Escape leaves it.',
+          },
+          announcements: {
+            onDragStart: ({ active }) => `${titleOf(active.id)} is taken up.`,
+            onDragOver: ({ over }) => `Over ${titleOf(over?.id)}.`,
+            onDragEnd: ({ active, over }) =>
+              over && over.id !== active.id
+                ? `${titleOf(active.id)} is let go of over ${titleOf(over.id)}.`
+                : `${titleOf(active.id)} stays where it was.`,
+            onDragCancel: ({ active }) => `${titleOf(active.id)} stays where it was.`,
+          },
+        }}
+        onDragStart={({ active }) => setDragged(String(active.id))}
+        onDragCancel={() => setDragged(null)}
+        onDragEnd={(event) => {
+          setDragged(null);
+          drop(event);
+        }}
       >
-        {branch(null)}
-      </div>
-      <NewSection
-        sections={sections}
-        onCreate={(title, parent) => create.mutate({ body: { title, parent } })}
-      />
+        <Tree>{branch(null)}</Tree>
+        {createPortal(
+          <DragOverlay dropAnimation={null}>
+            {dragged !== null && (
+              <span className="inline-block border border-ink bg-card px-3 py-1 font-serif shadow-md">
+                {titleOf(dragged)}
+              </span>
+            )}
+          </DragOverlay>,
+          document.body,
+        )}
+      </DndContext>
+      <NewSection sections={sections} />
     </section>
+  );
+}
+
+/** A section as it stands in the tree: taken up by its grip, and what others are dropped on. */
+function Line({ section, children }: { section: Section; children: ReactNode }) {
+  const { setNodeRef: setDroppable, isOver, active } = useDroppable({ id: section.id });
+  const { setNodeRef, listeners, attributes } = useDraggable({ id: section.id });
+  return (
+    <div
+      ref={setDroppable}
+      className={`flex flex-wrap items-center gap-2 py-1.5 ${isOver && active?.id !== section.id ? 'bg-card outline-2 outline-madder' : ''}`}
+    >
+      <button
+        ref={setNodeRef}
+        type="button"
+        {...listeners}
+        aria-describedby={attributes['aria-describedby']}
+        aria-label={`Drag ${section.title}`}
+        className="grid size-7 cursor-grab touch-manipulation place-items-center text-soft hover:text-madder pointer-coarse:size-11"
+      >
+        <GripVertical aria-hidden className="size-4" />
+      </button>
+      {children}
+    </div>
+  );
+}
+
+/** The whole tree: what is dropped on no section goes to the top. */
+function Tree({ children }: { children: ReactNode }) {
+  const { setNodeRef, isOver } = useDroppable({ id: TOP });
+  return (
+    <div ref={setNodeRef} className={isOver ? 'bg-card' : ''}>
+      {children}
+    </div>
   );
 }
 
@@ -220,44 +298,42 @@ function Onto({
   );
 }
 
-function NewSection({
-  sections,
-  onCreate,
-}: {
-  sections: Section[];
-  onCreate: (title: string, parent: string | null) => void;
-}) {
-  const [title, setTitle] = useState('');
-  const [parent, setParent] = useState('');
+function NewSection({ sections }: { sections: Section[] }) {
+  const filling = useFilling(createSection, {
+    start: { title: '', parent: null as string | null },
+    onDone: () => filling.form.reset(),
+  });
+  const { control, form } = filling;
+  const [title, parent] = useWatch({ control, name: ['title', 'parent'] });
   return (
-    <form
-      className="mt-3 flex flex-wrap items-center gap-2 border-t border-rule pt-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (title.trim() === '') return;
-        onCreate(title.trim(), parent || null);
-        setTitle('');
-      }}
+    <Form
+      filling={filling}
+      label="A new section"
+      className="mt-3 flex flex-wrap items-start gap-2 border-t border-rule pt-3"
+      buttons={
+        <button type="submit" className="button" disabled={title.trim() === '' || filling.sending}>
+          Begin it
+        </button>
+      }
     >
-      <input
-        className="input w-[200px]"
-        aria-label="Name of a new section"
-        placeholder="A new section"
-        value={title}
-        onChange={(event) => setTitle(event.target.value)}
-      />
-      <ChevronRight aria-hidden className="size-4 text-soft" />
+      <div className="w-[200px]">
+        <TextField
+          filling={filling}
+          name="title"
+          label="Name of a new section"
+          hideLabel
+          placeholder="A new section"
+        />
+      </div>
+      <ChevronRight aria-hidden className="mt-2 size-4 text-soft" />
       <Select
         className="w-[150px]"
         label="Where the new section lies"
         hideLabel
-        value={parent}
-        onChange={setParent}
+        value={parent ?? ''}
+        onChange={(id) => form.setValue('parent', id || null)}
         options={[['', 'at the top'], ...sections.map(({ id, title }) => [id, `in ${title}`] as const)]}
       />
-      <button type="submit" className="button" disabled={title.trim() === ''}>
-        Begin it
-      </button>
-    </form>
+    </Form>
   );
 }

@@ -9,6 +9,7 @@ import {
   removeShortlist,
   renameShortlist,
 } from '@placard/core/contract';
+import { OneLine, useFilling } from '../kit/form.tsx';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { Group, Value } from './group.tsx';
 import type { Asked } from './usesearch.ts';
@@ -77,32 +78,12 @@ export function AtHand({
 
 /** What can be done with the shortlist that is shown. */
 function ShortlistLine({ id, name, onGone }: { id: string; name: string; onGone: () => void }) {
-  const [renaming, setRenaming] = useState<string | null>(null);
-  const rename = useDo(renameShortlist);
+  const [renaming, setRenaming] = useState(false);
   const remove = useDo(removeShortlist);
-  if (renaming !== null)
-    return (
-      <form
-        className="py-1"
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (renaming.trim() !== '') rename.mutate({ params: { id }, body: { name: renaming } });
-          setRenaming(null);
-        }}
-      >
-        <input
-          autoFocus
-          className="input px-1 py-0.5"
-          aria-label="New name of the shortlist"
-          value={renaming}
-          onChange={(event) => setRenaming(event.target.value)}
-          onBlur={() => setRenaming(null)}
-        />
-      </form>
-    );
+  if (renaming) return <Renaming id={id} name={name} onDone={() => setRenaming(false)} />;
   return (
     <span className="flex gap-2 pl-1 text-[12px]">
-      <button type="button" className="button-plain py-0" onClick={() => setRenaming(name)}>
+      <button type="button" className="button-plain py-0" onClick={() => setRenaming(true)}>
         Rename
       </button>
       <Hint says="The assets stay where they are">
@@ -118,37 +99,54 @@ function ShortlistLine({ id, name, onGone }: { id: string; name: string; onGone:
   );
 }
 
+function Renaming({ id, name, onDone }: { id: string; name: string; onDone: () => void }) {
+  const filling = useFilling(renameShortlist, { params: { id }, start: { name }, onDone });
+  return (
+    <div className="py-1">
+      <OneLine
+        filling={filling}
+        name="name"
+        label="New name of the shortlist"
+        go="Rename"
+        autoFocus
+        onLeave={onDone}
+      />
+    </div>
+  );
+}
+
 function KeepSearch({ query }: { query: string }) {
-  const [name, setName] = useState<string | null>(null);
-  const keep = useDo(keepSearch);
-  if (name === null)
-    return (
-      <li>
-        <button type="button" className="button-plain px-1 py-0.5 text-[12.5px]" onClick={() => setName('')}>
-          Keep this search
-        </button>
-      </li>
-    );
+  const [naming, setNaming] = useState(false);
   return (
     <li>
-      <form
-        className="py-1"
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (name.trim() === '') return;
-          keep.mutate({ body: { name, query } }, { onSuccess: () => setName(null) });
-        }}
-      >
-        <input
-          autoFocus
-          className="input px-1 py-0.5"
-          aria-label="Name of the search"
-          placeholder="Name it, then Enter"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          onKeyDown={(event) => event.key === 'Escape' && setName(null)}
-        />
-      </form>
+      {naming ? (
+        <NameSearch query={query} onDone={() => setNaming(false)} />
+      ) : (
+        <button
+          type="button"
+          className="button-plain px-1 py-0.5 text-[12.5px]"
+          onClick={() => setNaming(true)}
+        >
+          Keep this search
+        </button>
+      )}
     </li>
+  );
+}
+
+function NameSearch({ query, onDone }: { query: string; onDone: () => void }) {
+  const filling = useFilling(keepSearch, { start: { name: '', query }, onDone });
+  return (
+    <div className="py-1">
+      <OneLine
+        filling={filling}
+        name="name"
+        label="Name of the search"
+        placeholder="What to call it"
+        go="Keep"
+        autoFocus
+        onLeave={onDone}
+      />
+    </div>
   );
 }

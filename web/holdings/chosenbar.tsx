@@ -1,7 +1,6 @@
 import { Hint } from '../kit/hint.tsx';
 import { AskFirst } from '../kit/askfirst.tsx';
 import { Menu } from '../kit/menu.tsx';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import {
   binAssets,
@@ -14,9 +13,9 @@ import {
 } from '@placard/core/contract';
 import type { Placard } from '@placard/core/credit';
 import { useDo, useMay } from '../kit/asking.ts';
+import { tell } from '../kit/messages.tsx';
 import { Notice } from '../kit/notice.tsx';
-import { plural } from '../kit/words.ts';
-import type { Done } from './done.ts';
+import { plural } from '@placard/core/text';
 import { OneField } from './onefield.tsx';
 import { Replacement } from './replacement.tsx';
 import { Shortlisting } from './shortlisting.tsx';
@@ -34,7 +33,6 @@ interface ChosenBarProps {
 
 /** What can be done to all that is chosen, at once; everything but emptying the bin can be taken back. */
 export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, onNone }: ChosenBarProps) {
-  const [done, setDone] = useState<Done | null>(null);
   const move = useDo(moveAssets);
   const label = useDo(labelAssets);
   const keyword = useDo(keywordAssets);
@@ -44,16 +42,15 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
   const mayFile = useMay(moveAssets);
   const error = [move, label, keyword, toBin, restore, empty].find((doing) => doing.error)?.error;
   const many = plural(chosen.length, 'asset');
-  const undone = () => setDone({ says: 'Taken back.' });
 
   const moveTo = (section: string) =>
     move.mutate(
       { body: { moves: [{ section, assets: chosen }] } },
       {
         onSuccess: ({ before }) =>
-          setDone({
+          tell({
             says: `${many} filed under ${sections.find(({ id }) => id === section)?.title}.`,
-            undo: () => move.mutate({ body: { moves: before } }, { onSuccess: undone }),
+            undo: () => move.mutateAsync({ body: { moves: before } }),
           }),
       },
     );
@@ -62,9 +59,9 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
       { body: { labels: [{ assets: chosen, changes }] } },
       {
         onSuccess: ({ before }) =>
-          setDone({
+          tell({
             says: `The ${field} was written on ${plural(chosen.length, 'placard')}.`,
-            undo: () => label.mutate({ body: { labels: before } }, { onSuccess: undone }),
+            undo: () => label.mutateAsync({ body: { labels: before } }),
           }),
       },
     );
@@ -74,10 +71,10 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
       {
         onSuccess: ({ before }) => {
           const changed = before.reduce((sum, { assets }) => sum + assets.length, 0);
-          if (changed === 0) return setDone({ says: 'No placard had to be changed.' });
-          return setDone({
+          if (changed === 0) return tell({ says: 'No placard had to be changed.' });
+          return tell({
             says: `The keywords of ${plural(changed, 'placard')} were changed.`,
-            undo: () => label.mutate({ body: { labels: before } }, { onSuccess: undone }),
+            undo: () => label.mutateAsync({ body: { labels: before } }),
           });
         },
       },
@@ -88,14 +85,12 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
       {
         onSuccess: ({ binned }) => {
           onNone();
-          setDone({
+          tell({
             says:
               binned.length > 0
                 ? `${plural(binned.length, 'asset')} put into the bin.`
                 : 'Nothing was put into the bin.',
-            ...(binned.length > 0
-              ? { undo: () => restore.mutate({ body: { assets: binned } }, { onSuccess: undone }) }
-              : {}),
+            ...(binned.length > 0 ? { undo: () => restore.mutateAsync({ body: { assets: binned } }) } : {}),
           });
         },
       },
@@ -122,28 +117,14 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
             onDone={() => {
               toBin.reset();
               onNone();
-              setDone({ says: `“${title}” was replaced in its pages and put into the bin.` });
+              tell({ says: `“${title}” was replaced in its pages and put into the bin.` });
             }}
           />
         </Notice>
       ))}
-      {done && (
-        <Notice
-          severity="note"
-          action={
-            done.undo && (
-              <button type="button" className="button-plain" onClick={done.undo}>
-                Take it back
-              </button>
-            )
-          }
-        >
-          {done.says}
-        </Notice>
-      )}
       {(chosen.length > 0 || bin) && (
         <div
-          role="toolbar"
+          role="group"
           aria-label="What is chosen"
           className="flex flex-wrap items-center gap-x-3 gap-y-2 py-1"
         >
@@ -171,7 +152,7 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
                           { body: { assets: chosen } },
                           {
                             onSuccess: ({ restored }) =>
-                              setDone({ says: `${plural(restored, 'asset')} put back where they were.` }),
+                              tell({ says: `${plural(restored, 'asset')} put back where they were.` }),
                           },
                         )
                       }
@@ -185,7 +166,7 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
                           { body: {} },
                           {
                             onSuccess: () =>
-                              setDone({
+                              tell({
                                 says: 'What lay in the bin is deleted for good. What is still listed can be put back.',
                               }),
                           },
@@ -209,7 +190,7 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
                         <Link className="button" to="/holdings/names" state={{ assets: chosen }}>
                           Names
                         </Link>
-                        <Shortlisting chosen={chosen} shown={shortlist} onDone={setDone} />
+                        <Shortlisting chosen={chosen} shown={shortlist} />
                       </>
                     )}
                     <OneField chosen={chosen} onWrite={write} onKeywords={writeKeywords} />

@@ -3,7 +3,7 @@ import { memo, useEffect, useLayoutEffect, useState, type KeyboardEvent, type Mo
 import type { Asset } from '@placard/core/contract';
 import { lacks } from '@placard/core/credit';
 import { Thumbnail } from '../kit/thumbnail.tsx';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
 import { useTerms } from '../placard/useterms.ts';
 import { useWindow } from './usewindow.ts';
 import type { Asked } from './usesearch.ts';

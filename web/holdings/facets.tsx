@@ -1,3 +1,4 @@
+import { DayField } from '../kit/dayfield.tsx';
 import { createSection, type Counts, type Facet, type Site } from '@placard/core/contract';
 import { LICENCES, VERDICTS, type Terms } from '@placard/core/licence';
 import { COLOURS } from '@placard/core/likeness';
@@ -130,15 +131,13 @@ export function Facets({ asked, counts, sections, people, onSet, onArrange }: Fa
       <Group title="Added">
         {(['since', 'until'] as const).map((end) => (
           <li key={end}>
-            <label className="flex items-center gap-1.5 py-[3px] pl-1">
-              <span className="w-9 text-soft">{end === 'since' ? 'from' : 'to'}</span>
-              <input
-                type="date"
-                className="input min-w-0 px-1 py-0.5 text-[12px]"
-                value={asked[end] ?? ''}
-                onChange={(event) => onSet({ [end]: event.target.value })}
-              />
-            </label>
+            <DayField
+              className="py-[3px] pl-1"
+              label={end === 'since' ? 'from' : 'to'}
+              placeholder="any day"
+              value={asked[end] ?? ''}
+              onChange={(day) => onSet({ [end]: day })}
+            />
           </li>
         ))}
       </Group>

@@ -1,4 +1,4 @@
-import { inCount } from '../kit/words.ts';
+import { inCount } from '@placard/core/text';
 
 /** A heading, and what narrows the search under it. */
 export function Group({

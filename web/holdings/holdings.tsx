@@ -1,11 +1,12 @@
 import { Hint } from '../kit/hint.tsx';
 import { LayoutGrid, Rows3, Trash2 } from 'lucide-react';
+import { Toggle, ToggleGroup } from 'radix-ui';
 import { useState } from 'react';
 import { listAssetIds, listAssets, readSite, type Asset } from '@placard/core/contract';
 import { call } from '../kit/api.ts';
 import { useAsk } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
 import { ManyPlacards } from '../placard/many.tsx';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useSelection } from '../shell/selection.tsx';
@@ -157,24 +158,40 @@ export default function Holdings() {
             {counted.data && plural(total, 'asset')}
           </span>
           <span className="flex gap-1.5">
-            <ViewButton
-              on={bin}
-              label="Bin"
-              onClick={() => set({ bin: bin ? '' : 'yes' })}
-              icon={<Trash2 aria-hidden className="size-4" />}
-            />
-            <ViewButton
-              on={!ledger}
-              label="Contact sheet"
-              onClick={() => set({ as: '' })}
-              icon={<LayoutGrid aria-hidden className="size-4" />}
-            />
-            <ViewButton
-              on={ledger}
-              label="Ledger"
-              onClick={() => set({ as: 'ledger' })}
-              icon={<Rows3 aria-hidden className="size-4" />}
-            />
+            <Hint says="Bin">
+              <Toggle.Root
+                pressed={bin}
+                aria-label="Bin"
+                onPressedChange={(on) => set({ bin: on ? 'yes' : '' })}
+                className="border border-edge bg-card p-1.5 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
+              >
+                <Trash2 aria-hidden className="size-4" />
+              </Toggle.Root>
+            </Hint>
+            <ToggleGroup.Root
+              type="single"
+              aria-label="How it is looked at"
+              className="flex gap-1.5"
+              value={ledger ? 'ledger' : 'sheet'}
+              onValueChange={(way) => way && set({ as: way === 'ledger' ? 'ledger' : '' })}
+            >
+              {(
+                [
+                  ['sheet', 'Contact sheet', LayoutGrid],
+                  ['ledger', 'Ledger', Rows3],
+                ] as const
+              ).map(([way, says, Icon]) => (
+                <Hint key={way} says={says}>
+                  <ToggleGroup.Item
+                    value={way}
+                    aria-label={says}
+                    className="border border-edge bg-card p-1.5 aria-checked:border-ink aria-checked:bg-ink aria-checked:text-paper"
+                  >
+                    <Icon aria-hidden className="size-4" />
+                  </ToggleGroup.Item>
+                </Hint>
+              ))}
+            </ToggleGroup.Root>
           </span>
         </div>
         {counted.error && <Notice severity="stop">{counted.error.message}</Notice>}
@@ -221,31 +238,5 @@ export default function Holdings() {
         <QuickView asset={viewed.asset} onStep={(by) => void step(by)} onClose={() => setViewed(null)} />
       )}
     </main>
-  );
-}
-
-function ViewButton({
-  on,
-  label,
-  onClick,
-  icon,
-}: {
-  on: boolean;
-  label: string;
-  onClick: () => void;
-  icon: React.ReactNode;
-}) {
-  return (
-    <Hint says={label}>
-      <button
-        type="button"
-        aria-pressed={on}
-        aria-label={label}
-        onClick={onClick}
-        className="border border-edge bg-card p-1.5 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper"
-      >
-        {icon}
-      </button>
-    </Hint>
   );
 }

@@ -1,12 +1,23 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { listAssets, planNames, renameAssets } from '@placard/core/contract';
 import { namesAmiss, TOKENS } from '@placard/core/naming';
 import { call } from '../kit/api.ts';
 import { useDo } from '../kit/asking.ts';
+import { tell } from '../kit/messages.tsx';
+import { Table, type Column } from '../kit/table.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
+
+interface Told {
+  id: string;
+  before: string;
+  after: string;
+  says: string | null;
+  /** What the server found amiss before anybody typed: a row stays in its place while it is mended. */
+  planned: string | null;
+}
 
 /** Renames what is chosen by a pattern: the whole table first, then all at once. */
 export default function Names() {
@@ -22,6 +33,48 @@ export default function Names() {
     retry: false,
   });
   const rename = useDo(renameAssets);
+  // Kept as state: what is drawn in it asks for it before it is there, and has to be told once it is.
+  const [scroller, setScroller] = useState<HTMLElement | null>(null);
+  const columns = useMemo<Column<Told>[]>(
+    () => [
+      {
+        id: 'before',
+        title: 'Called now',
+        width: 260,
+        stays: true,
+        sortBy: ({ before }) => before,
+        render: ({ before }) => <span className="font-mono text-[12.5px] text-soft">{before}</span>,
+      },
+      {
+        id: 'after',
+        title: 'Will be called',
+        width: 280,
+        grow: true,
+        stays: true,
+        render: ({ id, before, after, says }) => (
+          <input
+            aria-label={`New name of ${before}`}
+            aria-invalid={says !== null}
+            className="input px-1.5 py-0.5 font-mono text-[12.5px] aria-invalid:border-madder"
+            value={after}
+            onChange={({ target }) => setOwn((names) => ({ ...names, [id]: target.value }))}
+          />
+        ),
+      },
+      {
+        id: 'amiss',
+        title: 'What is amiss',
+        width: 300,
+        sortBy: ({ planned }) => planned ?? '\uffff',
+        render: ({ before, after, says }) => (
+          <span className={says ? 'whitespace-normal text-[12px] leading-tight text-madder' : 'text-soft'}>
+            {says ?? (before === after ? 'stays' : '')}
+          </span>
+        ),
+      },
+    ],
+    [],
+  );
   if (assets.length === 0)
     return (
       <EmptyScreen title="Nothing is chosen">
@@ -37,11 +90,12 @@ export default function Names() {
   const told = lines.map((line) => ({
     ...line,
     says: typed.get(line.id) ?? (own[line.id] === undefined ? line.says : null),
+    planned: line.says,
   }));
   const amiss = told.filter(({ says }) => says !== null).length;
   const changing = told.filter(({ before, after }) => before !== after);
   return (
-    <main className="h-full overflow-y-auto px-5 py-4">
+    <main ref={setScroller} className="h-full overflow-auto px-5 py-4">
       <div className="mx-auto max-w-[980px]">
         <h1 className="mb-2">Names of {plural(assets.length, 'asset')}</h1>
         <div className="mb-3 flex flex-wrap items-center gap-2">
@@ -72,11 +126,6 @@ export default function Names() {
         </div>
         {plan.error && <Notice severity="stop">{plan.error.message}</Notice>}
         {rename.error && <Notice severity="stop">{rename.error.message}</Notice>}
-        {rename.isSuccess && (
-          <Notice severity="note">
-            They are called so now. Addresses with their former names lead on to the new ones.
-          </Notice>
-        )}
         <div className="mb-3 flex items-center gap-3">
           <button
             type="button"
@@ -85,7 +134,14 @@ export default function Names() {
             onClick={() =>
               rename.mutate(
                 { body: { names: changing.map(({ id, before, after }) => ({ id, before, after })) } },
-                { onSuccess: () => setOwn({}) },
+                {
+                  onSuccess: () => {
+                    setOwn({});
+                    tell({
+                      says: 'They are called so now. Addresses with their former names lead on to the new ones.',
+                    });
+                  },
+                },
               )
             }
           >
@@ -93,40 +149,15 @@ export default function Names() {
           </button>
           {amiss > 0 && <span className="text-madder">{plural(amiss, 'name')} cannot be given</span>}
         </div>
-        <table className="w-full border border-rule bg-card text-[13.5px]">
-          <thead>
-            <tr className="caption border-b border-rule text-left">
-              <th className="px-3 py-1.5 font-normal">Called now</th>
-              <th className="px-3 font-normal">Will be called</th>
-              <th className="px-3 font-normal">
-                <span className="sr-only">What is amiss</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {told.map(({ id, before, after, says }) => (
-              <tr key={id} className="border-b border-rule last:border-0">
-                <td className="px-3 py-1 font-mono text-[12.5px] text-soft">{before}</td>
-                <td className="px-3 py-1">
-                  <input
-                    aria-label={`New name of ${before}`}
-                    aria-invalid={says !== null}
-                    className="input px-1.5 py-0.5 font-mono text-[12.5px] aria-invalid:border-madder"
-                    value={after}
-                    onChange={(event) => setOwn({ ...own, [id]: event.target.value })}
-                  />
-                </td>
-                <td className="w-[34%] px-3 text-[12.5px]">
-                  {says ? (
-                    <span className="text-madder">{says}</span>
-                  ) : (
-                    <span className="text-soft">{before === after ? 'stays' : ''}</span>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          name="names"
+          label="Names"
+          columns={columns}
+          rows={told}
+          keyOf={({ id }) => id}
+          rowHeight={38}
+          scroller={scroller}
+        />
       </div>
     </main>
   );

@@ -1,7 +1,8 @@
 import { Select } from '../kit/select.tsx';
 import { useState } from 'react';
+import { DayField } from '../kit/dayfield.tsx';
 import type { Placard } from '@placard/core/credit';
-import { inCount, plural } from '../kit/words.ts';
+import { inCount, isDay, plural } from '@placard/core/text';
 import { LicenceChoice } from '../placard/licencechoice.tsx';
 import { useSummary } from '../placard/usesummary.ts';
 import { useTerms } from '../placard/useterms.ts';
@@ -58,11 +59,19 @@ export function OneField({
         <span className="w-[220px] [&_.caption]:sr-only [&_label]:mb-0">
           <LicenceChoice value={text} own={own} onChange={setText} label="Licence for all" />
         </span>
+      ) : field === 'until' ? (
+        <DayField
+          label="The until for all"
+          hideLabel
+          value={text}
+          onChange={setText}
+          onUnread={setText}
+          className="w-[200px]"
+        />
       ) : (
         field && (
           <input
             className="input w-[200px]"
-            type={field === 'until' ? 'date' : 'text'}
             aria-label={keywords ? 'Keywords, with commas' : `The ${field} for all`}
             placeholder={keywords ? 'moon, dome, night' : ''}
             value={text}
@@ -74,7 +83,11 @@ export function OneField({
         <button
           type="submit"
           className="button"
-          disabled={(text === '' && keywords) || (field === 'licence' && text === 'unknown')}
+          disabled={
+            (text === '' && keywords) ||
+            (field === 'licence' && text === 'unknown') ||
+            (field === 'until' && text !== '' && !isDay(text))
+          }
         >
           Write on {plural(chosen.length, 'placard')}
         </button>

@@ -2,7 +2,7 @@ import { Dialog } from 'radix-ui';
 import { readAsset, type Asset } from '@placard/core/contract';
 import { useAsk } from '../kit/asking.ts';
 import { Player } from '../kit/player.tsx';
-import { inBytes, inPixels } from '../kit/words.ts';
+import { inBytes, inPixels } from '@placard/core/text';
 
 /** One asset as large as the window allows; the arrow keys go on to its neighbours. */
 export function QuickView({

@@ -2,69 +2,43 @@ import { Menu } from '../kit/menu.tsx';
 import { useState } from 'react';
 import { addToShortlist, createShortlist, listShortlists, takeFromShortlist } from '@placard/core/contract';
 import { useAsk, useDo } from '../kit/asking.ts';
-import { plural } from '../kit/words.ts';
-import type { Done } from './done.ts';
+import { OneLine, useFilling } from '../kit/form.tsx';
+import { tell } from '../kit/messages.tsx';
+import { plural } from '@placard/core/text';
 
 const NEW = 'new';
 
 /** Puts what is chosen on a shortlist, or takes it off the one that is shown. */
-export function Shortlisting({
-  chosen,
-  shown,
-  onDone,
-}: {
-  chosen: string[];
-  shown: string | undefined;
-  onDone: (done: Done) => void;
-}) {
+export function Shortlisting({ chosen, shown }: { chosen: string[]; shown: string | undefined }) {
   const shortlists = useAsk(listShortlists);
-  const [name, setName] = useState<string | null>(null);
-  const create = useDo(createShortlist);
+  const [beginning, setBeginning] = useState(false);
   const add = useDo(addToShortlist);
   const take = useDo(takeFromShortlist);
-  const nameOf = (id: string) => shortlists.data?.find((list) => list.id === id)?.name ?? name ?? '';
-  const undone = () => onDone({ says: 'Taken back.' });
+  const nameOf = (id: string) => shortlists.data?.find((list) => list.id === id)?.name ?? '';
   const put = (id: string, called = nameOf(id)) =>
     add.mutate(
       { params: { id }, body: { assets: chosen } },
       {
         onSuccess: ({ assets }) =>
-          onDone({
+          tell({
             says:
               assets.length === 0
                 ? `All of them were on “${called}” already.`
                 : `${plural(assets.length, 'asset')} put on “${called}”.`,
             ...(assets.length > 0 && {
-              undo: () => take.mutate({ params: { id }, body: { assets } }, { onSuccess: undone }),
+              undo: () => take.mutateAsync({ params: { id }, body: { assets } }),
             }),
           }),
       },
     );
-  if (name !== null)
+  if (beginning)
     return (
-      <form
-        className="flex gap-1.5"
-        onSubmit={(event) => {
-          event.preventDefault();
-          const called = name.trim();
-          if (called === '') return;
-          create.mutate({ body: { name: called } }, { onSuccess: ({ id }) => put(id, called) });
-          setName(null);
+      <NewShortlist
+        onDone={(id, called) => {
+          setBeginning(false);
+          if (id !== null) put(id, called);
         }}
-      >
-        <input
-          autoFocus
-          className="input w-[160px]"
-          aria-label="Name of the new shortlist"
-          placeholder="Name of the shortlist"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          onKeyDown={(event) => event.key === 'Escape' && setName(null)}
-        />
-        <button type="submit" className="button">
-          Begin it
-        </button>
-      </form>
+      />
     );
   return (
     <>
@@ -77,10 +51,9 @@ export function Shortlisting({
               { params: { id: shown }, body: { assets: chosen } },
               {
                 onSuccess: ({ assets }) =>
-                  onDone({
+                  tell({
                     says: `${plural(assets.length, 'asset')} taken off “${nameOf(shown)}”.`,
-                    undo: () =>
-                      add.mutate({ params: { id: shown }, body: { assets } }, { onSuccess: undone }),
+                    undo: () => add.mutateAsync({ params: { id: shown }, body: { assets } }),
                   }),
               },
             )
@@ -93,8 +66,27 @@ export function Shortlisting({
         label="Put them on a shortlist"
         says="Shortlist"
         items={[...(shortlists.data ?? []).map(({ id, name }) => [id, name] as const), [NEW, 'a new one']]}
-        onPick={(id) => (id === NEW ? setName('') : put(id))}
+        onPick={(id) => (id === NEW ? setBeginning(true) : put(id))}
       />
     </>
+  );
+}
+
+function NewShortlist({ onDone }: { onDone: (id: string | null, name: string) => void }) {
+  const filling = useFilling(createShortlist, {
+    start: { name: '' },
+    onDone: ({ id }) => onDone(id, filling.form.getValues('name').trim()),
+  });
+  return (
+    <OneLine
+      filling={filling}
+      name="name"
+      label="Name of the new shortlist"
+      placeholder="Name of the shortlist"
+      go="Begin it"
+      wide="w-[160px]"
+      autoFocus
+      onLeave={() => onDone(null, '')}
+    />
   );
 }

@@ -1,3 +1,5 @@
+import { Progress as Radix } from 'radix-ui';
+
 /** A bar to scale: `part` of `whole`. */
 export function Bar({
   part,
@@ -19,15 +21,14 @@ export function Bar({
 /** How far something is, said and shown. */
 export function Progress({ done, total, label }: { done: number; total: number; label: string }) {
   return (
-    <span
-      role="progressbar"
+    <Radix.Root
       aria-label={label}
-      aria-valuemin={0}
-      aria-valuemax={total}
-      aria-valuenow={done}
+      // Before its length is known there is nothing to be a part of.
+      value={total > 0 ? Math.min(done, total) : null}
+      max={total > 0 ? total : 1}
       className="block w-full border border-edge bg-paper p-px"
     >
       <Bar part={done} whole={total} />
-    </span>
+    </Radix.Root>
   );
 }

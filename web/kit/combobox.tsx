@@ -19,6 +19,7 @@ export function Combobox({
   says,
   look = 'box',
   autoFocus = false,
+  disabled = false,
   className = '',
   placeholder,
   open,
@@ -34,6 +35,7 @@ export function Combobox({
   says: string;
   look?: 'box' | 'line' | undefined;
   autoFocus?: boolean | undefined;
+  disabled?: boolean;
   className?: string | undefined;
   placeholder: string;
   open: boolean;
@@ -64,6 +66,7 @@ export function Combobox({
         aria-haspopup="listbox"
         aria-label={showLabel ? undefined : label}
         autoFocus={autoFocus}
+        disabled={disabled}
         className={`inline-flex max-w-full items-center justify-between gap-1.5 text-left ${look === 'box' ? 'input' : 'border-b border-edge bg-transparent'} ${className}`}
       >
         <span className="truncate">{says}</span>

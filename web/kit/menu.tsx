@@ -1,4 +1,4 @@
-import { ChevronDown } from 'lucide-react';
+import { Check, ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 
@@ -58,5 +58,32 @@ export function MenuItem({ onSelect, children }: { onSelect: () => void; childre
     >
       {children}
     </DropdownMenu.Item>
+  );
+}
+
+/** Something in a menu that is on or off; the menu stays open for the next one. */
+export function MenuTick({
+  checked,
+  onChange,
+  children,
+}: {
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <DropdownMenu.CheckboxItem
+      checked={checked}
+      onCheckedChange={onChange}
+      onSelect={(event) => event.preventDefault()}
+      className="flex cursor-pointer items-center gap-2 px-3 py-1.5 outline-none data-[highlighted]:bg-desk data-[highlighted]:text-madder"
+    >
+      <span className="size-3.5 shrink-0">
+        <DropdownMenu.ItemIndicator>
+          <Check aria-hidden className="size-3.5" />
+        </DropdownMenu.ItemIndicator>
+      </span>
+      {children}
+    </DropdownMenu.CheckboxItem>
   );
 }

@@ -17,6 +17,7 @@ interface NumberFieldProps {
   placeholder?: string;
   className?: string;
   disabled?: boolean;
+  autoFocus?: boolean;
 }
 
 /** Reads a number as people write it, with a comma or a point; null for none. */
@@ -45,6 +46,7 @@ export function NumberField({
   placeholder,
   className = '',
   disabled,
+  autoFocus = false,
 }: NumberFieldProps) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
@@ -82,6 +84,7 @@ export function NumberField({
         aria-valuetext={value === null ? undefined : `${value}${unit ? ` ${unit}` : ''}`}
         autoComplete="off"
         disabled={disabled}
+        autoFocus={autoFocus}
         placeholder={placeholder}
         className={`input ${className}`}
         value={draft ?? (value === null ? '' : String(value))}
@@ -95,7 +98,6 @@ export function NumberField({
             stepBy(event.shiftKey ? by * 10 : by);
           } else if (event.key === 'Enter') {
             // What stands in a form is taken before the form is sent.
-            if (draft !== null) event.preventDefault();
             commit();
           } else if (event.key === 'Escape' && draft !== null) {
             event.stopPropagation();

@@ -43,6 +43,7 @@ export const EXEMPT: Readonly<Record<string, string>> = {
   '/api/gather/films': 'somebody else’s catalogue',
   '/api/gather/folders': 'somebody else’s folders',
   '/api/me': 'asked when a window opens; what somebody may do is looked at with every request',
+  '/api/me/tables': 'theirs alone, and kept by the window that changes it',
   '/api/jobs': 'told by an event of its own, whole',
   '/api/sample-accounts': 'asked before anybody is signed in',
   '/healthz': 'for those who watch the server',

@@ -4,7 +4,8 @@ import { headingOf } from '@placard/core/spreadsheet';
 import type { Placard } from '@placard/core/credit';
 import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
-import { ago, plural } from '../kit/words.ts';
+import { plural, writtenDay } from '@placard/core/text';
+import { ago } from '../kit/days.ts';
 import { useTerms } from '../placard/useterms.ts';
 
 const SOURCES: Record<LabelChange['source'], string> = {
@@ -82,7 +83,7 @@ export function Differences({
   const shown = (field: keyof Placard, value: string | boolean | undefined): string => {
     if (typeof value === 'boolean') return value ? 'yes' : 'no';
     if (value === undefined || value === '') return 'nothing';
-    return field === 'licence' ? termsOf(value).name : value;
+    return field === 'licence' ? termsOf(value).name : writtenDay(value);
   };
   return (
     <dl>

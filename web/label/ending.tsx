@@ -1,15 +1,16 @@
-import { useState } from 'react';
+import { differenceInCalendarDays, parseISO } from 'date-fns';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { listEnding, replaceInPages, type Ending } from '@placard/core/contract';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { InsteadChoice } from '../kit/insteadchoice.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
-import { inCount, plural } from '../kit/words.ts';
+import { inCount, plural, writtenDay } from '@placard/core/text';
+import { today } from '../kit/days.ts';
+import { toneOf } from './endingtone.ts';
 import { LabelRooms } from './labelrooms.tsx';
 
-const DAY = 86_400_000;
-/** Days that the time line shows ahead. */
-const AHEAD = 365;
+const EndingPlot = lazy(() => import('./endingplot.tsx'));
 
 /** What may be shown only until a day: on a time line, with the pages it stands in, and what can take its place. */
 export default function EndingList() {
@@ -35,7 +36,12 @@ export default function EndingList() {
           </Empty>
         ) : (
           <>
-            <TimeLine lines={lines} />
+            <Suspense fallback={<div className="h-[122px] border border-rule bg-card" />}>
+              <EndingPlot
+                lines={lines}
+                onChoose={(asset) => document.getElementById(`ends-${asset}`)?.focus()}
+              />
+            </Suspense>
             <ul>
               {lines.map((line) => (
                 <Line key={line.asset} line={line} />
@@ -48,60 +54,12 @@ export default function EndingList() {
   );
 }
 
-const daysTo = (until: string) => Math.round((Date.parse(until) - Date.parse(today())) / DAY);
-const today = () => new Date().toISOString().slice(0, 10);
+const daysTo = (until: string) => differenceInCalendarDays(parseISO(until), parseISO(today()));
 
 function inDays(days: number): string {
   if (days < 0) return days === -1 ? 'over since yesterday' : `over for ${inCount(-days)} days`;
   if (days === 0) return 'today is its last day';
   return days === 1 ? 'one day left' : `${inCount(days)} days left`;
-}
-
-const toneOf = (days: number) => (days < 0 ? 'madder' : days <= 30 ? 'ochre' : 'spruce');
-
-function TimeLine({ lines }: { lines: readonly Ending[] }) {
-  const months = Array.from({ length: 13 }, (_, month) => {
-    const day = new Date(`${today().slice(0, 7)}-01T00:00:00Z`);
-    day.setUTCMonth(day.getUTCMonth() + month);
-    return day;
-  }).filter((day) => daysTo(day.toISOString()) > 14 && daysTo(day.toISOString()) <= AHEAD);
-  const left = (days: number) => `${(100 * Math.min(AHEAD, Math.max(-14, days) + 14)) / (AHEAD + 14)}%`;
-  return (
-    <div aria-hidden className="border border-rule bg-card px-6 pt-3 pb-1">
-      <div className="relative h-[62px]">
-        <span className="absolute inset-x-0 bottom-6 border-b border-ink" />
-        <span className="absolute bottom-6 h-8 border-l-2 border-madder" style={{ left: left(0) }} />
-        <span
-          className="absolute bottom-1 -translate-x-1/2 text-[11px] font-semibold"
-          style={{ left: left(0) }}
-        >
-          today
-        </span>
-        {months.map((day, at) => (
-          <span
-            key={day.toISOString()}
-            className="absolute bottom-1 border-l border-soft pt-[22px] pl-1 font-mono text-[11px] text-soft"
-            style={{ left: left(daysTo(day.toISOString())) }}
-          >
-            <span className={at % 3 === 0 ? '' : 'max-sm:hidden'}>
-              {day.toLocaleDateString('en-GB', { month: 'short', timeZone: 'UTC' })}
-            </span>
-          </span>
-        ))}
-        {lines.map(({ asset, until, pages }) => {
-          const days = daysTo(until);
-          const fill = { madder: 'bg-madder', ochre: 'bg-ochre', spruce: 'bg-spruce' }[toneOf(days)];
-          return (
-            <span
-              key={asset}
-              className={`absolute bottom-[26px] w-2 -translate-x-1/2 ${fill} ${days < 0 ? 'rotate-45' : ''}`}
-              style={{ left: left(days), height: Math.min(32, 8 + pages.length * 6) }}
-            />
-          );
-        })}
-      </div>
-    </div>
-  );
 }
 
 function Line({ line }: { line: Ending }) {
@@ -117,13 +75,18 @@ function Line({ line }: { line: Ending }) {
         <span className="h-[64px] bg-rule" />
       )}
       <div className="min-w-0 text-[13.5px]">
-        <Link to={`/label/${line.asset}`} className="font-serif text-[16px] font-semibold hover:text-madder">
+        <Link
+          id={`ends-${line.asset}`}
+          to={`/label/${line.asset}`}
+          className="font-serif text-[16px] font-semibold hover:text-madder"
+        >
           {line.title}
         </Link>
         <p>
           <span className={`font-semibold ${tone}`}>{inDays(days)}</span>{' '}
           <span className="text-soft">
-            until {line.until}, by {line.by === 'placard' ? 'its placard' : 'the permission on file'}
+            until {writtenDay(line.until)}, by{' '}
+            {line.by === 'placard' ? 'its placard' : 'the permission on file'}
           </span>
         </p>
         <p>

@@ -24,7 +24,7 @@ import { EmptyScreen } from '../kit/notice.tsx';
 import { Player } from '../kit/player.tsx';
 import { TabList, TabPanel, Tabs } from '../kit/tabs.tsx';
 import { useTitle } from '../kit/usetitle.ts';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useTerms } from '../placard/useterms.ts';
 import { useSelection } from '../shell/selection.tsx';

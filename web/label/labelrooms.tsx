@@ -12,7 +12,7 @@ export function LabelRooms() {
   const { pathname } = useLocation();
   const here = ROOMS.findLast(([address]) => pathname.startsWith(address))?.[0];
   return (
-    <nav aria-label="Ways to label" className="-my-1 flex flex-wrap gap-x-4 text-[13px]">
+    <nav aria-label="Ways to label" className="-mt-1 flex flex-wrap gap-x-4 text-[13px]">
       {ROOMS.map(([address, name]) => (
         <Link
           key={address}

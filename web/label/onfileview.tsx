@@ -1,5 +1,3 @@
-import { Checkbox } from '../kit/checkbox.tsx';
-import { Select } from '../kit/select.tsx';
 import { FileText, Globe } from 'lucide-react';
 import { useState } from 'react';
 import {
@@ -13,8 +11,10 @@ import {
   type PermissionOnFile,
 } from '@placard/core/contract';
 import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
+import { Choose, DayLine, Form, TextField, Tick, useFilling } from '../kit/form.tsx';
 import { Notice } from '../kit/notice.tsx';
-import { ago, inBytes } from '../kit/words.ts';
+import { inBytes, writtenDay } from '@placard/core/text';
+import { ago } from '../kit/days.ts';
 
 const KINDS: Record<PermissionKind, string> = {
   ours: 'It is ours',
@@ -74,8 +74,8 @@ export function Line({ permission, mayDecide }: { permission: PermissionOnFile; 
         <span className={`font-semibold ${tone}`}>{word}</span>
       </p>
       <p className="text-[13px] text-soft">
-        {givenOn && `given ${givenOn}, `}
-        {until ? `until ${until}` : 'without an end'};{' '}
+        {givenOn && `given ${writtenDay(givenOn)}, `}
+        {until ? `until ${writtenDay(until)}` : 'without an end'};{' '}
         {commercial ? 'commercial use too' : 'no commercial use'};{' '}
         {changes ? 'may be changed' : 'not to be changed'}
       </p>
@@ -138,7 +138,7 @@ export function Line({ permission, mayDecide }: { permission: PermissionOnFile; 
 
 function Attach({ id }: { id: string }) {
   const add = useDo(addEvidence);
-  const [address, setAddress] = useState<string | null>(null);
+  const [keeping, setKeeping] = useState(false);
   const [large, setLarge] = useState('');
   const attach = async (file: File | undefined) => {
     if (!file) return;
@@ -161,35 +161,41 @@ function Attach({ id }: { id: string }) {
             }}
           />
         </label>
-        <button type="button" className="button-plain py-0.5" onClick={() => setAddress('')}>
+        <button type="button" className="button-plain py-0.5" onClick={() => setKeeping(true)}>
           Keep what stands at an address
         </button>
         {add.isPending && <span className="text-soft">Attaching …</span>}
       </span>
-      {address !== null && (
-        <form
-          className="mt-1 flex gap-1.5"
-          onSubmit={(event) => {
-            event.preventDefault();
-            add.mutate({ params: { id }, body: { address } }, { onSuccess: () => setAddress(null) });
-          }}
-        >
-          <input
-            className="input px-1.5 py-1"
-            type="url"
-            required
-            aria-label="Address that shows the permission"
-            placeholder="https://"
-            value={address}
-            onChange={(event) => setAddress(event.target.value)}
-          />
-          <button type="submit" className="button" disabled={add.isPending}>
-            Keep it
-          </button>
-        </form>
-      )}
+      {keeping && <KeepAddress id={id} onDone={() => setKeeping(false)} />}
       {(large || add.error) && <Notice severity="stop">{large || add.error?.message}</Notice>}
     </div>
+  );
+}
+
+function KeepAddress({ id, onDone }: { id: string; onDone: () => void }) {
+  const filling = useFilling(addEvidence, { params: { id }, start: { address: '' }, onDone });
+  return (
+    <Form
+      filling={filling}
+      label="Keep what stands at an address"
+      className="mt-1 flex items-start gap-1.5"
+      onLeave={onDone}
+      buttons={
+        <button type="submit" className="button" disabled={filling.sending}>
+          Keep it
+        </button>
+      }
+    >
+      <TextField
+        filling={filling}
+        name="address"
+        type="url"
+        autoFocus
+        label="Address that shows the permission"
+        hideLabel
+        placeholder="https://"
+      />
+    </Form>
   );
 }
 
@@ -203,83 +209,54 @@ function base64Of(file: File): Promise<string> {
 }
 
 function NewPermission({ id, onDone }: { id: string; onDone: () => void }) {
-  const add = useDo(addPermission);
-  const [wish, setWish] = useState({
-    kind: 'asked' as PermissionKind,
-    giver: '',
-    givenOn: '',
-    until: '',
-    commercial: false,
-    changes: false,
-    note: '',
+  const filling = useFilling(addPermission, {
+    params: { id },
+    start: {
+      kind: 'asked' as PermissionKind,
+      giver: '',
+      givenOn: '',
+      until: '',
+      commercial: false,
+      changes: false,
+      note: '',
+    },
+    onDone,
   });
-  const change = (part: Partial<typeof wish>) => setWish({ ...wish, ...part });
   return (
-    <form
-      aria-label="New permission"
+    <Form
+      filling={filling}
+      label="New permission"
       className="mt-2 space-y-2 border-t-2 border-madder pt-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        add.mutate({ params: { id }, body: wish }, { onSuccess: onDone });
-      }}
+      onLeave={onDone}
+      buttons={
+        <>
+          <button type="submit" className="button button-go" disabled={filling.sending}>
+            Put it on file
+          </button>
+          <button type="button" className="button-plain" onClick={onDone}>
+            Leave it
+          </button>
+        </>
+      }
     >
       <div className="grid grid-cols-[120px_1fr] gap-2">
         <div>
-          <Select
+          <Choose
+            filling={filling}
+            name="kind"
             label="How it came"
-            value={wish.kind}
-            onChange={(kind) => change({ kind })}
             options={PERMISSION_KINDS.map((kind) => [kind, KINDS[kind]] as const)}
           />
         </div>
-        <label>
-          <span className="caption">Who gave it</span>
-          <input
-            className="input"
-            required
-            maxLength={300}
-            value={wish.giver}
-            onChange={(event) => change({ giver: event.target.value })}
-          />
-        </label>
+        <TextField filling={filling} name="giver" label="Who gave it" />
       </div>
       <div className="grid grid-cols-2 gap-2">
-        {(['givenOn', 'until'] as const).map((field) => (
-          <label key={field}>
-            <span className="caption">{field === 'until' ? 'Until, if it ends' : 'Given on'}</span>
-            <input
-              type="date"
-              className="input"
-              value={wish[field]}
-              onChange={(event) => change({ [field]: event.target.value })}
-            />
-          </label>
-        ))}
+        <DayLine filling={filling} name="givenOn" label="Given on" />
+        <DayLine filling={filling} name="until" label="Until, if it ends" />
       </div>
-      {(['commercial', 'changes'] as const).map((field) => (
-        <Checkbox key={field} checked={wish[field]} onChange={(on) => change({ [field]: on })}>
-          {field === 'commercial' ? 'It covers commercial use' : 'It covers crops and other changes'}
-        </Checkbox>
-      ))}
-      <label className="block">
-        <span className="caption">What was agreed</span>
-        <textarea
-          className="input"
-          rows={2}
-          maxLength={2000}
-          value={wish.note}
-          onChange={(event) => change({ note: event.target.value })}
-        />
-      </label>
-      {add.error && <Notice severity="stop">{add.error.message}</Notice>}
-      <div className="flex gap-2">
-        <button type="submit" className="button button-go" disabled={add.isPending}>
-          Put it on file
-        </button>
-        <button type="button" className="button-plain" onClick={onDone}>
-          Leave it
-        </button>
-      </div>
-    </form>
+      <Tick filling={filling} name="commercial" label="It covers commercial use" />
+      <Tick filling={filling} name="changes" label="It covers crops and other changes" />
+      <TextField filling={filling} name="note" label="What was agreed" rows={2} />
+    </Form>
   );
 }

@@ -1,11 +1,8 @@
-import { Checkbox } from '../kit/checkbox.tsx';
-import { Select } from '../kit/select.tsx';
-import { useState } from 'react';
+import { useFormState, useWatch } from 'react-hook-form';
 import { setPolicy, type Policy, type Site } from '@placard/core/contract';
-import { countriesOf } from '@placard/core/credit';
 import { APPROVALS } from '@placard/core/licence';
-import { useDo } from '../kit/asking.ts';
-import { Notice } from '../kit/notice.tsx';
+import { Countries, TimeZone } from '../kit/codechoice.tsx';
+import { Choose, Form, Tick, useFilling } from '../kit/form.tsx';
 
 const APPROVED: Record<Policy['approval'], string> = {
   nothing: 'nobody has to approve',
@@ -15,57 +12,57 @@ const APPROVED: Record<Policy['approval'], string> = {
 
 /** What the site is for, and whose terms have to be approved; a keeper decides it. */
 export function SitePolicy({ site, mayChange }: { site: Site; mayChange: boolean }) {
-  const set = useDo(setPolicy);
-  const [policy, setDraft] = useState(site.policy);
-  const [countries, setCountries] = useState(site.policy.territory.join(', '));
-  const wish = { ...policy, territory: countriesOf(countries) };
-  const changed = JSON.stringify(wish) !== JSON.stringify(site.policy);
+  // What somebody else has decided meanwhile is begun from.
+  return <Decision key={JSON.stringify(site.policy)} site={site} mayChange={mayChange} />;
+}
+
+function Decision({ site, mayChange }: { site: Site; mayChange: boolean }) {
+  const filling = useFilling(setPolicy, { start: site.policy });
+  const { control } = filling;
+  const [approval, territory, timeZone] = useWatch({ control, name: ['approval', 'territory', 'timeZone'] });
+  const { isDirty } = useFormState({ control });
   return (
-    <form
-      aria-label="What the site is for"
+    <Form
+      filling={filling}
+      label="What the site is for"
       className="wall-label space-y-2.5 text-[13.5px]"
-      onSubmit={(event) => {
-        event.preventDefault();
-        set.mutate({ body: wish });
-      }}
-    >
-      <h2>What {site.name} is for</h2>
-      <p className="text-soft">Every “may we?” is answered for this.</p>
-      <fieldset disabled={!mayChange} className="space-y-2.5">
-        <Checkbox checked={policy.commercial} onChange={(on) => setDraft({ ...policy, commercial: on })}>
-          It serves commercial advantage or payment
-        </Checkbox>
-        <label className="block">
-          <span className="caption">Countries it is for, by two letters; none for everywhere</span>
-          <input
-            className="input"
-            value={countries}
-            placeholder="everywhere"
-            onChange={(event) => setCountries(event.target.value)}
-          />
-        </label>
-        <div>
-          <Select
-            label="Before a page leaves"
-            value={policy.approval}
-            onChange={(approval) => setDraft({ ...policy, approval })}
-            options={APPROVALS.map((approval) => [approval, APPROVED[approval]] as const)}
-          />
-        </div>
-        {policy.approval === 'everything' && (
-          <Checkbox checked={policy.ownWork} onChange={(on) => setDraft({ ...policy, ownWork: on })}>
-            Our own work too
-          </Checkbox>
-        )}
-        {set.error && <Notice severity="stop">{set.error.message}</Notice>}
-        {mayChange ? (
-          <button type="submit" className="button button-go" disabled={!changed || set.isPending}>
+      buttons={
+        mayChange ? (
+          <button type="submit" className="button button-go" disabled={!isDirty || filling.sending}>
             Keep this
           </button>
         ) : (
           <p className="text-[12.5px] text-soft">A keeper decides this.</p>
-        )}
+        )
+      }
+    >
+      <h2>What {site.name} is for</h2>
+      <p className="text-soft">Every “may we?” is answered for this.</p>
+      <fieldset disabled={!mayChange} className="space-y-2.5">
+        <Tick filling={filling} name="commercial" label="It serves commercial advantage or payment" />
+        <Countries
+          label="Countries it is for"
+          value={territory}
+          disabled={!mayChange}
+          onChange={(next) => filling.form.setValue('territory', next, { shouldDirty: true })}
+        />
+        <TimeZone
+          label="Where its days begin and end"
+          value={timeZone ?? 'UTC'}
+          disabled={!mayChange}
+          onChange={(next) => filling.form.setValue('timeZone', next, { shouldDirty: true })}
+        />
+        <div>
+          <Choose
+            filling={filling}
+            name="approval"
+            label="Before a page leaves"
+            disabled={!mayChange}
+            options={APPROVALS.map((one) => [one, APPROVED[one]] as const)}
+          />
+        </div>
+        {approval === 'everything' && <Tick filling={filling} name="ownWork" label="Our own work too" />}
       </fieldset>
-    </form>
+    </Form>
   );
 }

@@ -12,7 +12,8 @@ import {
 import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Progress } from '../kit/bar.tsx';
 import { Notice } from '../kit/notice.tsx';
-import { inCount, plural } from '../kit/words.ts';
+import { Table, type Column } from '../kit/table.tsx';
+import { inCount, plural } from '@placard/core/text';
 import { Differences } from './changesview.tsx';
 import { LabelRooms } from './labelrooms.tsx';
 import { useSheet } from './usesheet.ts';
@@ -181,7 +182,17 @@ function Compared({ id }: { id: string }) {
           Taken back. What was changed again since stays.
         </p>
       )}
-      <Lines lines={data.lines} />
+      <div className="mt-2 overflow-x-auto">
+        <Table
+          name="spreadsheet"
+          label="What the spreadsheet changes"
+          columns={COLUMNS}
+          rows={data.lines}
+          keyOf={({ line }) => String(line)}
+          rowHeight={40}
+          growing
+        />
+      </div>
       <div className="mt-2 flex gap-2">
         {from.length > 1 && (
           <button type="button" className="button" onClick={() => setFrom(from.slice(0, -1))}>
@@ -219,23 +230,35 @@ function Filter({
   );
 }
 
-function Lines({ lines }: { lines: LabelSheet['lines'] }) {
-  return (
-    <ol className="mt-2 border-t border-ink text-[13px]">
-      {lines.map(({ line, title, before, after, newer, trouble }) => (
-        <li
-          key={line}
-          className="grid grid-cols-[64px_220px_1fr] gap-4 border-b border-rule py-2 max-sm:block"
-        >
-          <span className="font-mono text-soft">row {line}</span>
-          <span className="truncate font-serif text-[14px]">{title}</span>
-          {trouble ? (
-            <span className="text-madder">{trouble}</span>
-          ) : (
-            <Differences before={before} after={after} newer={newer} />
-          )}
-        </li>
-      ))}
-    </ol>
-  );
-}
+type Line = LabelSheet['lines'][number];
+
+const COLUMNS: Column<Line>[] = [
+  {
+    id: 'row',
+    title: 'Row',
+    width: 64,
+    sortBy: ({ line }) => line,
+    render: ({ line }) => <span className="font-mono text-soft">row {line}</span>,
+  },
+  {
+    id: 'title',
+    title: 'Title',
+    width: 220,
+    stays: true,
+    sortBy: ({ title }) => title,
+    render: ({ title }) => <span className="block truncate font-serif text-[14px]">{title}</span>,
+  },
+  {
+    id: 'changes',
+    title: 'What changes',
+    width: 320,
+    grow: true,
+    stays: true,
+    render: ({ before, after, newer, trouble }) =>
+      trouble ? (
+        <span className="text-madder">{trouble}</span>
+      ) : (
+        <Differences before={before} after={after} newer={newer} />
+      ),
+  },
+];

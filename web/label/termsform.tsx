@@ -1,94 +1,88 @@
-import { Checkbox } from '../kit/checkbox.tsx';
-import { useState } from 'react';
 import { addTerms, changeTerms, type OwnTerms, type Site } from '@placard/core/contract';
 import { MAY, MUST } from '@placard/core/licence';
-import { useDo } from '../kit/asking.ts';
-import { Notice } from '../kit/notice.tsx';
+import { Form, TextField, Ticks, useFilling, type Filling } from '../kit/form.tsx';
 
 /** What can be chosen: to copy goes without saying. */
 const PERMITS = ['Distribution', 'CommercialUse', 'DerivativeWorks'] as const;
 const REQUIRES = ['Attribution', 'Notice', 'Title', 'IndicateChanges', 'ShareAlike'] as const;
 
-/** Terms of the organisation's own, new ones or changed. */
+/** Terms of the organisation’s own, new ones or changed. */
 export function TermsForm({ terms, onDone }: { terms: Site['terms'][number] | null; onDone: () => void }) {
-  const add = useDo(addTerms);
-  const change = useDo(changeTerms);
-  const [wish, setWish] = useState<OwnTerms>({
+  const start: OwnTerms = {
     name: terms?.name ?? '',
     short: terms?.short ?? '',
     deed: terms?.deed ?? '',
     permits: terms?.permits ?? ['Reproduction', 'Distribution'],
     requires: terms?.requires ?? ['Attribution'],
     source: terms?.clauses['use']?.text ?? '',
-  });
-  const error = add.error ?? change.error;
-  const turn = <T extends string>(list: readonly T[], word: T) =>
-    list.includes(word) ? list.filter((other) => other !== word) : [...list, word];
+  };
+  return terms ? (
+    <Changing id={terms.id} name={terms.name} start={start} onDone={onDone} />
+  ) : (
+    <Adding start={start} onDone={onDone} />
+  );
+}
+
+type Given = { start: OwnTerms; onDone: () => void };
+
+function Adding({ start, onDone }: Given) {
+  const filling = useFilling(addTerms, { start, onDone });
+  return <Fields filling={filling} label="New terms" go="Add them" onLeave={onDone} />;
+}
+
+function Changing({ id, name, start, onDone }: Given & { id: string; name: string }) {
+  const filling = useFilling(changeTerms, { start, params: { id }, onDone });
+  return <Fields filling={filling} label={`Change ${name}`} go="Change them" onLeave={onDone} />;
+}
+
+function Fields({
+  filling,
+  label,
+  go,
+  onLeave,
+}: {
+  filling: Filling<OwnTerms>;
+  label: string;
+  go: string;
+  onLeave: () => void;
+}) {
   return (
-    <form
-      aria-label={terms ? `Change ${terms.name}` : 'New terms'}
+    <Form
+      filling={filling}
+      label={label}
       className="my-2 space-y-2 border-l-2 border-madder pl-3 text-[13.5px]"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (terms) change.mutate({ params: { id: terms.id }, body: wish }, { onSuccess: onDone });
-        else add.mutate({ body: wish }, { onSuccess: onDone });
-      }}
+      onLeave={onLeave}
+      buttons={
+        <>
+          <button type="submit" className="button button-go" disabled={filling.sending}>
+            {go}
+          </button>
+          <button type="button" className="button-plain" onClick={onLeave}>
+            Leave it
+          </button>
+        </>
+      }
     >
       <div className="grid grid-cols-2 gap-2">
-        {(
-          [
-            ['name', 'What they are called', true],
-            ['short', 'How they print in a credit', false],
-            ['deed', 'Where they stand, an address', false],
-            ['source', 'What they rest on: a letter, a contract', false],
-          ] as const
-        ).map(([field, says, required]) => (
-          <label key={field}>
-            <span className="caption">{says}</span>
-            <input
-              className="input"
-              required={required}
-              value={wish[field]}
-              onChange={(event) => setWish({ ...wish, [field]: event.target.value })}
-            />
-          </label>
-        ))}
+        <TextField filling={filling} name="name" label="What they are called" />
+        <TextField filling={filling} name="short" label="How they print in a credit" />
+        <TextField filling={filling} name="deed" label="Where they stand, an address" />
+        <TextField filling={filling} name="source" label="What they rest on: a letter, a contract" />
       </div>
       <div className="grid grid-cols-2 gap-2">
-        <fieldset>
-          <legend className="caption">It may</legend>
-          {PERMITS.map((act) => (
-            <Checkbox
-              key={act}
-              checked={wish.permits.includes(act)}
-              onChange={() => setWish({ ...wish, permits: turn(wish.permits, act) })}
-            >
-              {MAY[act]}
-            </Checkbox>
-          ))}
-        </fieldset>
-        <fieldset>
-          <legend className="caption">We must</legend>
-          {REQUIRES.map((duty) => (
-            <Checkbox
-              key={duty}
-              checked={wish.requires.includes(duty)}
-              onChange={() => setWish({ ...wish, requires: turn(wish.requires, duty) })}
-            >
-              {MUST[duty]}
-            </Checkbox>
-          ))}
-        </fieldset>
+        <Ticks
+          filling={filling}
+          name="permits"
+          label="It may"
+          options={PERMITS.map((act) => [act, MAY[act]] as const)}
+        />
+        <Ticks
+          filling={filling}
+          name="requires"
+          label="We must"
+          options={REQUIRES.map((duty) => [duty, MUST[duty]] as const)}
+        />
       </div>
-      {error && <Notice severity="stop">{error.message}</Notice>}
-      <div className="flex gap-2">
-        <button type="submit" className="button button-go" disabled={add.isPending || change.isPending}>
-          {terms ? 'Change them' : 'Add them'}
-        </button>
-        <button type="button" className="button-plain" onClick={onDone}>
-          Leave it
-        </button>
-      </div>
-    </form>
+    </Form>
   );
 }

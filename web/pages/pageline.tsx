@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import type { PageList } from '@placard/core/contract';
-import { ago, inBytes, plural } from '../kit/words.ts';
+import { inBytes, plural } from '@placard/core/text';
+import { ago } from '../kit/days.ts';
 
 /** One page in the list: its first picture, where it stands, what was found in it, and the ways into it. */
 export function PageLine({ page }: { page: PageList['pages'][number] }) {

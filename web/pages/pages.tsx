@@ -1,11 +1,11 @@
 import { Select } from '../kit/select.tsx';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef, useState, type FormEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { useEffect, useRef } from 'react';
 import { createPage, PAGE_SORTS, PAGE_STATES, readSite, type PageState } from '@placard/core/contract';
-import { useAsk, useDo, useMay } from '../kit/asking.ts';
+import { useAsk, useMay } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
+import { NewPage } from './newpage.tsx';
 import { PageLine } from './pageline.tsx';
 import { usePageList } from './usepagelist.ts';
 
@@ -30,17 +30,6 @@ export default function Pages() {
   const { asked, ask, lines, total, isSuccess, error, more } = usePageList();
   const site = useAsk(readSite);
   const mayBegin = useMay(createPage);
-  const create = useDo(createPage);
-  const navigate = useNavigate();
-  const [title, setTitle] = useState('');
-  const [section, setSection] = useState('');
-  // The first one, until somebody chooses.
-  const into = section || site.data?.sections[0]?.id || '';
-  const begin = async (event: FormEvent) => {
-    event.preventDefault();
-    const made = await create.mutateAsync({ body: { title, section: into } }).catch(() => undefined);
-    if (made) void navigate(`/place/${made.id}`);
-  };
   const scroller = useRef<HTMLElement>(null);
   const drawn = useVirtualizer({
     count: lines.length,
@@ -57,36 +46,8 @@ export default function Pages() {
     <main ref={scroller} className="mx-auto h-full max-w-[1000px] overflow-y-auto px-5 py-4">
       <div className="mb-4 flex flex-wrap items-end gap-3">
         <h1 className="mr-auto">Pages</h1>
-        <form
-          hidden={!mayBegin}
-          onSubmit={(event) => void begin(event)}
-          className="flex flex-wrap items-end gap-2"
-        >
-          <input
-            className="input w-[260px]"
-            aria-label="Title of a new page"
-            placeholder="Title of a new page"
-            value={title}
-            onChange={(event) => setTitle(event.target.value)}
-          />
-          <Select
-            className="w-[150px]"
-            label="Section of the new page"
-            hideLabel
-            value={into}
-            onChange={setSection}
-            options={(site.data?.sections ?? []).map(({ id, title: name }) => [id, name] as const)}
-          />
-          <button
-            type="submit"
-            className="button button-go"
-            disabled={title.trim() === '' || create.isPending}
-          >
-            Begin a page
-          </button>
-        </form>
+        {mayBegin && site.data && <NewPage sections={site.data.sections} />}
       </div>
-      {create.error && <Notice severity="stop">{create.error.message}</Notice>}
       <div role="search" aria-label="Pages" className="mb-1 flex flex-wrap items-center gap-x-4 gap-y-2 pb-2">
         <input
           type="search"

@@ -1,6 +1,8 @@
 import { useRef, useState } from 'react';
 import { putCaptions, type AssetDetail } from '@placard/core/contract';
+import { languageName } from '@placard/core/text';
 import { useDo } from '../kit/asking.ts';
+import { Language } from '../kit/codechoice.tsx';
 
 /** The captions tracks of a film, and a way to attach one. */
 export function Captions({ asset }: { asset: AssetDetail }) {
@@ -9,7 +11,7 @@ export function Captions({ asset }: { asset: AssetDetail }) {
   const put = useDo(putCaptions);
   const attach = async (file: File | undefined) => {
     if (!file) return;
-    const label = new Intl.DisplayNames(['en'], { type: 'language' }).of(language) ?? language;
+    const label = languageName(language) ?? language;
     put.mutate({ params: { id: asset.id }, body: { language, label, text: await file.text() } });
   };
   return (
@@ -21,11 +23,12 @@ export function Captions({ asset }: { asset: AssetDetail }) {
         <p>{asset.tracks.map(({ label }) => label).join(', ')}</p>
       )}
       <div className="mt-1 flex items-center gap-2">
-        <input
-          className="input w-16"
-          aria-label="Language of the captions, as a code"
+        <Language
+          label="Language of the captions"
+          hideLabel
+          className="w-[130px]"
           value={language}
-          onChange={(event) => setLanguage(event.target.value.trim())}
+          onChange={setLanguage}
         />
         <button type="button" className="button" onClick={() => picker.current?.click()}>
           Attach a VTT or SRT file

@@ -86,21 +86,37 @@ export function Field({
         }}
         className={`-mx-1.5 block w-[calc(100%+12px)] field-sizing-content resize-none overflow-hidden rounded-xs border bg-transparent px-1.5 py-0.5 placeholder:text-soft hover:border-edge focus:border-ink focus:bg-card ${missing ? 'border-madder placeholder:text-madder' : 'border-transparent'} ${className}`}
       />
-      {fileSays && fileSays !== value && (
-        <p className="flex items-baseline gap-2 border-l-2 border-rule pl-2 text-[12.5px] text-soft">
-          <span className="min-w-0 grow wrap-anywhere">
-            The file says: “{fileSays.length > 160 ? `${fileSays.slice(0, 160)}…` : fileSays}”
-          </span>
-          <button
-            type="button"
-            className="button-plain shrink-0 py-0"
-            aria-label={`Take what the file says as ${name.toLowerCase()}`}
-            onClick={() => onChange(fileSays)}
-          >
-            Take it
-          </button>
-        </p>
-      )}
+      <FileSays name={name} value={value} says={fileSays} onTake={onChange} />
     </div>
+  );
+}
+
+/** What the file itself says, where that is something else. */
+export function FileSays({
+  name,
+  value,
+  says,
+  onTake,
+}: {
+  name: string;
+  value: string;
+  says: string | undefined;
+  onTake: (says: string) => void;
+}) {
+  if (!says || says === value) return null;
+  return (
+    <p className="flex items-baseline gap-2 border-l-2 border-rule pl-2 text-[12.5px] text-soft">
+      <span className="min-w-0 grow wrap-anywhere">
+        The file says: “{says.length > 160 ? `${says.slice(0, 160)}…` : says}”
+      </span>
+      <button
+        type="button"
+        className="button-plain shrink-0 py-0"
+        aria-label={`Take what the file says as ${name.toLowerCase()}`}
+        onClick={() => onTake(says)}
+      >
+        Take it
+      </button>
+    </p>
   );
 }

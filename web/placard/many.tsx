@@ -1,5 +1,5 @@
 import type { Summary } from '@placard/core/contract';
-import { inBytes, inCount, plural } from '../kit/words.ts';
+import { inBytes, inCount, plural } from '@placard/core/text';
 import { useSummary } from './usesummary.ts';
 import { useTerms } from './useterms.ts';
 import { refusalOf } from '../kit/asking.ts';

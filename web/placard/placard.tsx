@@ -4,12 +4,14 @@ import type { ComponentProps } from 'react';
 import { Link } from 'react-router';
 import { altAdvice } from '@placard/core/alt';
 import { readAsset, type AssetDetail, type Judged } from '@placard/core/contract';
-import { missingParts, statement, type Placard } from '@placard/core/credit';
+import { countriesOf, missingParts, statement, type Placard } from '@placard/core/credit';
 import { refusalOf, useAsk } from '../kit/asking.ts';
+import { Countries } from '../kit/codechoice.tsx';
+import { DayField } from '../kit/dayfield.tsx';
 import { Thumbnail } from '../kit/thumbnail.tsx';
-import { inBytes, inPixels, inTime, plural } from '../kit/words.ts';
+import { inBytes, inPixels, inTime, plural, writtenDay } from '@placard/core/text';
 import { Captions } from './captions.tsx';
-import { Field } from './field.tsx';
+import { Field, FileSays } from './field.tsx';
 import { LicenceChoice } from './licencechoice.tsx';
 import { SentFilms } from './sentfilms.tsx';
 import { Statement } from './statement.tsx';
@@ -82,6 +84,22 @@ function WallLabel({
       placeholder="None"
       {...more}
     />
+  );
+  const day = (name: string, field: TextField, placeholder: string) => (
+    <div className="mb-2">
+      <DayField
+        label={name}
+        value={placard[field]}
+        onChange={(text) => change({ [field]: text })}
+        placeholder={placeholder}
+      />
+      <FileSays
+        name={name}
+        value={writtenDay(placard[field])}
+        says={besides?.file[field] && writtenDay(besides.file[field])}
+        onTake={() => change({ [field]: besides?.file[field] ?? '' })}
+      />
+    </div>
   );
   return (
     <article aria-label={`Placard of ${placard.title || asset.fileName}`} className="wall-label">
@@ -181,10 +199,16 @@ function WallLabel({
         open={placard.until !== '' || placard.restrictions !== ''}
       >
         <div className="grid grid-cols-2 gap-x-4">
-          {line('May be shown from', 'from', { placeholder: '2026-11-24' })}
-          {line('May be shown until', 'until', { placeholder: 'no end' })}
-          {line('Countries', 'territory', { placeholder: 'everywhere' })}
+          {day('May be shown from', 'from', 'at once')}
+          {day('May be shown until', 'until', 'no end')}
           {line('Times it may be shown', 'impressions', { placeholder: 'any number' })}
+        </div>
+        <div className="mb-2">
+          <Countries
+            label="Countries"
+            value={countriesOf(placard.territory)}
+            onChange={(countries) => change({ territory: countries.join(', ') })}
+          />
         </div>
         {line('Exclusive to us', 'exclusive', { placeholder: 'no; or for what it is ours alone' })}
         {line('Restrictions', 'restrictions', { multiline: true })}
@@ -205,7 +229,7 @@ function WallLabel({
         {line('Source’s address', 'sourceUrl', { placeholder: 'https://' })}
         {line('Copyright notice', 'copyright', { placeholder: 'None; as it stands in the work' })}
         {line('Picture id', 'pictureId')}
-        {line('Date of access', 'accessed', { placeholder: '2026-11-24' })}
+        {day('Date of access', 'accessed', 'not said')}
         {line('Long description', 'description', { multiline: true })}
       </Fold>
       {facts.kind !== 'picture' && <Captions asset={asset} />}

@@ -12,12 +12,14 @@ import {
   type SentFilm,
 } from '@placard/core/contract';
 import { filmAsPlayer } from '@placard/core/page';
+import { useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { useRecentPages } from '../pages/userecentpages.ts';
 import { Progress } from '../kit/bar.tsx';
-import { Notice } from '../kit/notice.tsx';
-import { inBytes } from '../kit/words.ts';
+import { Language } from '../kit/codechoice.tsx';
+import { Form, TextField, useFilling, WordsField } from '../kit/form.tsx';
+import { inBytes } from '@placard/core/text';
 import { newPlacementId } from '../place/placementid.ts';
 
 const WHOM = { everyone: 'everyone', ours: 'our people', named: 'named people' } as const;
@@ -98,47 +100,64 @@ function Sent({ film, onForget }: { film: SentFilm; onForget: () => void }) {
 }
 
 function SendForm({ asset, host, onClose }: { asset: AssetDetail; host: string; onClose: () => void }) {
-  const site = useAsk(readSite);
-  const send = useDo(sendFilm);
-  const [captions, setCaptions] = useState(asset.tracks[0]?.language ?? '');
-  const [audience, setAudience] = useState<(typeof AUDIENCES)[number]>('everyone');
+  const site = useAsk(readSite, {}, { staleTime: 60_000 });
+  // The site's language is known before there is a form to begin with it.
+  return site.data ? (
+    <Sending asset={asset} host={host} language={site.data.language} onClose={onClose} />
+  ) : null;
+}
+
+function Sending({
+  asset,
+  host,
+  language,
+  onClose,
+}: {
+  asset: AssetDetail;
+  host: string;
+  language: string;
+  onClose: () => void;
+}) {
+  const filling = useFilling(sendFilm, {
+    params: { id: asset.id },
+    start: {
+      title: asset.placard.title || asset.fileName,
+      description: asset.placard.caption,
+      language,
+      captions: asset.tracks[0]?.language ?? (null as string | null),
+      audience: 'everyone' as (typeof AUDIENCES)[number],
+      people: [] as string[],
+    },
+    onDone: onClose,
+  });
+  const { control, form } = filling;
+  const [audience, captions, tongue] = useWatch({ control, name: ['audience', 'captions', 'language'] });
   return (
-    <form
+    <Form
+      filling={filling}
+      label={`Send to ${host}`}
       className="mt-2 space-y-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const given = new FormData(event.currentTarget);
-        const text = (name: string) => String(given.get(name) ?? '').trim();
-        send.mutate(
-          {
-            params: { id: asset.id },
-            body: {
-              title: text('title'),
-              description: text('description'),
-              language: text('language'),
-              captions: captions || null,
-              audience,
-              people: text('people')
-                .split(/[\s,;]+/)
-                .filter(Boolean),
-            },
-          },
-          { onSuccess: onClose },
-        );
-      }}
+      onLeave={onClose}
+      buttons={
+        <>
+          <button type="submit" className="button button-go" disabled={filling.sending}>
+            Send {inBytes(asset.bytes)}
+          </button>
+          <button type="button" className="button-plain" onClick={onClose}>
+            Do not send it
+          </button>
+        </>
+      }
     >
-      <Line name="title" says={`Title on ${host}`} value={asset.placard.title || asset.fileName} />
-      <label className="block">
-        <span className="caption">Description</span>
-        <textarea name="description" rows={3} className="input" defaultValue={asset.placard.caption} />
-      </label>
+      <TextField filling={filling} name="title" label={`Title on ${host}`} />
+      <TextField filling={filling} name="description" label="Description" rows={3} />
       <div className="grid grid-cols-2 gap-2">
-        <Line name="language" says="Language" value={site.data?.language ?? 'en'} />
+        <Language label="Language" value={tongue} onChange={(next) => form.setValue('language', next)} />
         <div>
           <Select
             label="Captions"
-            value={captions}
-            onChange={setCaptions}
+            value={captions ?? ''}
+            onChange={(next) => form.setValue('captions', next || null)}
             options={[['', 'none'], ...asset.tracks.map(({ language, label }) => [language, label] as const)]}
           />
         </div>
@@ -147,29 +166,13 @@ function SendForm({ asset, host, onClose }: { asset: AssetDetail; host: string; 
         label="Who may see it"
         showLabel
         value={audience}
-        onChange={setAudience}
+        onChange={(next) => form.setValue('audience', next)}
         className="flex flex-wrap gap-x-3"
         options={AUDIENCES.map((whom) => [whom, WHOM[whom]] as const)}
       />
-      {audience === 'named' && <Line name="people" says="Their mail addresses, with commas" value="" />}
-      {send.error && <Notice severity="stop">{send.error.message}</Notice>}
-      <span className="flex gap-2">
-        <button type="submit" className="button button-go" disabled={send.isPending}>
-          Send {inBytes(asset.bytes)}
-        </button>
-        <button type="button" className="button-plain" onClick={onClose}>
-          Do not send it
-        </button>
-      </span>
-    </form>
-  );
-}
-
-function Line({ name, says, value }: { name: string; says: string; value: string }) {
-  return (
-    <label className="block">
-      <span className="caption">{says}</span>
-      <input name={name} className="input" defaultValue={value} />
-    </label>
+      {audience === 'named' && (
+        <WordsField filling={filling} name="people" label="Their mail addresses, with commas" />
+      )}
+    </Form>
   );
 }

@@ -29,6 +29,7 @@ import { StandingPanel } from './standingpanel.tsx';
 import { useAutosave, type KeptDraft } from './usepage.ts';
 import { documentOf, usePageEditor } from './usepageeditor.ts';
 import { useDropFiles } from './usedropfiles.ts';
+import { useDropPlace } from './usedropplace.ts';
 import { usePlaceAsset } from './useplaceasset.ts';
 import { WordControls } from './wordcontrols.tsx';
 
@@ -49,6 +50,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   const [offered, setOffered] = useState(draft !== null && resumed === null);
   const [title, setTitle] = useState(resumed?.title ?? page.title);
   const [code, setCode] = useState<string | null>(null);
+  const [gap, openGap] = useState<number | null>(null);
   const [pasted, setPasted] = useState<Pasted | null>(null);
   // A page always has a title: without one the words are saved under the one it had.
   const titleNow = useLatest(title.trim() || page.title);
@@ -59,8 +61,8 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     onWritten: (document) => write(() => ({ title: titleNow.current, document: document() })),
     onCode: setCode,
     onPasted: setPasted,
-    onDropAsset: placing.place,
-    onDropFiles: takeFiles,
+    onGap: openGap,
+    onDropFiles: (dropped, at) => void takeFiles(dropped, at),
   }));
   useEffect(() => {
     if (resumed) write(() => ({ title: resumed.title, document: begun }));
@@ -84,7 +86,8 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   }, [selected?.asset, select]);
   useHold(page.id);
   useTitle(title, 'Place');
-  usePlaces((asset) => placing.place(asset, null));
+  const { marked, dropPlace } = useDropPlace(editor, placing.place);
+  usePlaces((asset) => placing.place(asset, null), mayWrite ? dropPlace : null);
 
   // What was chosen on another screen for this page is put at its end, once.
   const { state: brought, pathname } = useLocation() as {
@@ -124,7 +127,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     <main className="grid h-full grid-cols-[150px_minmax(0,1fr)_330px] max-lg:grid-cols-1 max-lg:overflow-y-auto">
       <h1 className="sr-only">Place: {title}</h1>
       <Outline editor={editor} findings={proof.data?.findings ?? null} />
-      <div className="@container min-h-0 overflow-auto px-4 pt-2 pb-10 max-lg:overflow-visible">
+      <div data-desk className="@container min-h-0 overflow-auto px-4 pt-2 pb-10 max-lg:overflow-visible">
         <div className="mx-auto" style={{ width: column + 32, maxWidth: '100%' }}>
           {state.kind === 'conflict' && (
             <Conflict
@@ -172,6 +175,9 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
             {mayWrite && (
               <Hairline
                 editor={editor}
+                opened={gap}
+                marked={marked}
+                onOpened={openGap}
                 onChoose={(at) => {
                   placing.choose(at);
                   openTray(true);

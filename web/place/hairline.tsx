@@ -1,32 +1,39 @@
 import type { Editor } from '@tiptap/react';
-import { useEffect, useState } from 'react';
-
-interface Gap {
-  at: number;
-  top: number;
-}
+import { useEffect, useRef, useState } from 'react';
+import { gapAt, gapBeside, gapInWords, gapsOf, sheetOf, type Gap } from './gaps.ts';
 
 const NEAR = 9;
 
-/** Between two blocks a hairline appears where something can be put. */
+/**
+ * Between two blocks a hairline appears where something can be put: where the mouse is, or where the keys opened it
+ * (`opened`), which then move it up and down.
+ */
 export function Hairline({
   editor,
+  opened,
+  marked,
+  onOpened,
   onChoose,
   onEmbed,
 }: {
   editor: Editor;
+  /** The place of the gap that was opened by key; null for none. */
+  opened: number | null;
+  /** Where something that is being dragged would go. */
+  marked: Gap | null;
+  onOpened: (at: number | null) => void;
   onChoose: (at: number) => void;
   onEmbed: (at: number) => void;
 }) {
-  const [gap, setGap] = useState<Gap | null>(null);
+  const [pointed, setPointed] = useState<Gap | null>(null);
   useEffect(() => {
-    const sheet = editor.view.dom.closest<HTMLElement>('.sheet');
+    const sheet = sheetOf(editor);
     if (!sheet) return undefined;
     const look = (event: MouseEvent) => {
       if (event.target instanceof HTMLElement && event.target.closest('[data-hairline]')) return;
-      setGap(event.buttons === 0 ? nearestGap(editor, sheet, event.clientY) : null);
+      setPointed(event.buttons === 0 ? nearestGap(editor, sheet, event.clientY) : null);
     };
-    const leave = () => setGap(null);
+    const leave = () => setPointed(null);
     sheet.addEventListener('mousemove', look);
     sheet.addEventListener('mouseleave', leave);
     return () => {
@@ -34,19 +41,58 @@ export function Hairline({
       sheet.removeEventListener('mouseleave', leave);
     };
   }, [editor]);
+  const line = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (opened === null) return;
+    // Opened by key, it goes on by key.
+    if (!line.current?.contains(document.activeElement)) line.current?.querySelector('button')?.focus();
+    line.current?.scrollIntoView({ block: 'nearest' });
+  }, [opened]);
+  if (marked)
+    return (
+      <span
+        aria-hidden
+        className="pointer-events-none absolute inset-x-4 z-10 -mt-px border-t-2 border-[#a6342b]"
+        style={{ top: marked.top }}
+      />
+    );
+  const byKey = opened === null ? null : gapAt(editor, opened);
+  const gap = byKey ?? pointed;
   if (!gap) return null;
+  const choose = (then: (at: number) => void) => () => {
+    onOpened(null);
+    then(gap.at);
+  };
   return (
     <div
+      ref={line}
       data-hairline
-      className="absolute inset-x-4 z-10 -my-3 flex h-6 items-center"
+      role="group"
+      aria-label={gapInWords(editor, gap.at)}
+      className="absolute inset-x-4 z-10 -my-3 flex h-6 scroll-my-8 items-center"
       style={{ top: gap.top }}
+      onKeyDown={(event) => {
+        const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+        if (by !== 0) {
+          event.preventDefault();
+          const next = gapBeside(editor, gap.at, by);
+          if (next) onOpened(next.at);
+        } else if (event.key === 'Escape') {
+          event.preventDefault();
+          onOpened(null);
+          editor.view.focus();
+        }
+      }}
+      onBlur={(event) => {
+        if (!event.currentTarget.contains(event.relatedTarget)) onOpened(null);
+      }}
     >
       <span className="grow border-t border-dashed border-[#a6342b]" />
       <span className="flex gap-3 bg-white px-3 font-sans text-[12.5px] font-semibold text-[#a6342b]">
-        <button type="button" className="hover:underline" onClick={() => onChoose(gap.at)}>
+        <button type="button" className="hover:underline" onClick={choose(onChoose)}>
           Put something here
         </button>
-        <button type="button" className="hover:underline" onClick={() => onEmbed(gap.at)}>
+        <button type="button" className="hover:underline" onClick={choose(onEmbed)}>
           Embed
         </button>
       </span>
@@ -56,15 +102,6 @@ export function Hairline({
 }
 
 function nearestGap(editor: Editor, sheet: HTMLElement, y: number): Gap | null {
-  const { top: sheetTop } = sheet.getBoundingClientRect();
-  let found: Gap | null = null;
-  editor.state.doc.forEach((node, pos) => {
-    const element = editor.view.nodeDOM(pos);
-    if (found || !(element instanceof HTMLElement)) return;
-    const { top, bottom } = element.getBoundingClientRect();
-    if (Math.abs(y - (top - 6)) < NEAR) found = { at: pos, top: top - sheetTop - 6 };
-    else if (Math.abs(y - (bottom + 6)) < NEAR)
-      found = { at: pos + node.nodeSize, top: bottom - sheetTop + 6 };
-  });
-  return found;
+  const { top } = sheet.getBoundingClientRect();
+  return gapsOf(editor).find((gap) => Math.abs(y - top - gap.top) < NEAR) ?? null;
 }

@@ -5,7 +5,7 @@ import { upgraded, type PageDocument } from '@placard/core/page';
 import { useDo } from '../kit/asking.ts';
 import { forget, kept } from '../kit/kept.ts';
 import { Notice } from '../kit/notice.tsx';
-import { ago } from '../kit/words.ts';
+import { ago } from '../kit/days.ts';
 import type { KeptDraft } from './usepage.ts';
 
 /** What was written in a page here and never reached the server; undefined until that is known, null for nothing. */

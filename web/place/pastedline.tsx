@@ -1,5 +1,5 @@
 import { Notice } from '../kit/notice.tsx';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
 import type { Pasted } from './pasting.ts';
 
 /** One line of what was not kept of what was pasted. */

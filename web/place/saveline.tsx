@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { ago } from '../kit/words.ts';
+import { ago } from '../kit/days.ts';
 import type { SaveState } from './usepage.ts';
 
 /** In the foot: whether what is written is safe. */

@@ -18,7 +18,7 @@ import {
   type Position,
 } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
-import { inCount } from '../kit/words.ts';
+import { inCount } from '@placard/core/text';
 import { Field } from '../placard/field.tsx';
 import type { SelectedPlacement } from './selectedplacement.ts';
 import { moveSelected } from './placing.ts';

@@ -44,7 +44,9 @@ afterEach(() => {
 
 /** Between the first line and the second. */
 const BETWEEN = 5;
-const file = (name: string) => new File(['x'], name);
+/** A drop of files of these names. */
+const drop = (...names: string[]) =>
+  Promise.resolve({ files: names.map((name) => new File(['x'], name)), unread: [] });
 const read = () =>
   editor.state.doc.children.map((node) =>
     node.type.name === 'picture' ? `[${String(node.attrs['asset'])}]` : node.textContent,
@@ -61,7 +63,7 @@ const come = (name: string, came: Came) => act(async () => gather.come.get(name)
 describe('files dropped into a page', () => {
   it('stand where they were dropped, in the order in which they have come', async () => {
     const hook = open();
-    act(() => hook.result.current.drop([file('a.jpg'), file('b.jpg')], BETWEEN));
+    await act(() => hook.result.current.drop(drop('a.jpg', 'b.jpg'), BETWEEN));
     expect(hook.result.current.dropping.map(({ fileName }) => fileName)).toEqual(['a.jpg', 'b.jpg']);
     await come('a.jpg', { asset: 'asset-a' });
     await come('b.jpg', { asset: 'asset-b' });
@@ -72,7 +74,7 @@ describe('files dropped into a page', () => {
 
   it('stand there, however much is written above meanwhile', async () => {
     const hook = open();
-    act(() => hook.result.current.drop([file('a.jpg')], BETWEEN));
+    await act(() => hook.result.current.drop(drop('a.jpg'), BETWEEN));
     editor.commands.insertContentAt(0, { type: 'paragraph', content: [{ type: 'text', text: 'Zero' }] });
     editor.commands.insertContentAt(2, 'more ');
     await come('a.jpg', { asset: 'asset-a' });
@@ -82,7 +84,7 @@ describe('files dropped into a page', () => {
   it('are filed under the section of the page first, where they are new', async () => {
     gather.accept.mockResolvedValueOnce('asset-new');
     const hook = open();
-    act(() => hook.result.current.drop([file('a.jpg')], BETWEEN));
+    await act(() => hook.result.current.drop(drop('a.jpg'), BETWEEN));
     await come('a.jpg', { arrival: 'arrival-1' });
     expect(gather.accept).toHaveBeenLastCalledWith('arrival-1', 'visit');
     expect(read()).toEqual(['One', '[asset-new]', 'Two', 'Three']);
@@ -90,7 +92,7 @@ describe('files dropped into a page', () => {
 
   it('wait one behind the other while somebody is asked for the alt text of the first', async () => {
     const hook = open();
-    act(() => hook.result.current.drop([file('a.jpg')], BETWEEN));
+    await act(() => hook.result.current.drop(drop('a.jpg'), BETWEEN));
     hook.rerender({ asking: true });
     await come('a.jpg', { asset: 'asset-a' });
     expect(read()).toEqual(['One', 'Two', 'Three']);
@@ -101,7 +103,7 @@ describe('files dropped into a page', () => {
   it('say why they could not be placed until that is read, and leave the page alone', async () => {
     gather.accept.mockRejectedValueOnce(new Error('This is no picture.'));
     const hook = open();
-    act(() => hook.result.current.drop([file('a.jpg'), file('b.jpg')], BETWEEN));
+    await act(() => hook.result.current.drop(drop('a.jpg', 'b.jpg'), BETWEEN));
     await come('a.jpg', { arrival: 'arrival-1' });
     await come('b.jpg', { asset: 'asset-b' });
     expect(hook.result.current.dropping.map(({ says }) => says)).toEqual(['This is no picture.']);

@@ -2,8 +2,12 @@ import type { Editor } from '@tiptap/react';
 import { useCallback, useEffect, useState } from 'react';
 import { useLatest } from '../kit/uselatest.ts';
 import { acceptWhenRead } from '../gather/acceptwhenread.ts';
+import type { Dropped } from '../gather/filesof.ts';
 import { uploads } from '../gather/uploads.ts';
 import { keepPlace, takePlace } from './pending.ts';
+
+/** Counts drops, to keep their places apart. */
+let drops = 0;
 
 /** A file dropped into a page, on its way there. */
 export interface Dropping {
@@ -36,7 +40,12 @@ export function useDropFiles(
   );
 
   const drop = useCallback(
-    (files: Iterable<File>, at: number) => {
+    async (dropped: Promise<Dropped>, at: number) => {
+      // Folders are read first, and the words go on meanwhile.
+      const held = `drop ${++drops}`;
+      keepPlace(editor, held, at);
+      const { files } = await dropped;
+      const now = takePlace(editor, held) ?? at;
       for (const file of files) {
         const key = uploads.addOne(file, (came) => {
           const taken = 'asset' in came ? Promise.resolve(came.asset) : acceptWhenRead(came.arrival, section);
@@ -48,7 +57,7 @@ export function useDropFiles(
             (error: unknown) => say(key, error instanceof Error ? error.message : String(error)),
           );
         });
-        keepPlace(editor, key, at);
+        keepPlace(editor, key, now);
         setDropping((before) => [...before, { key, fileName: file.name, says: null }]);
       }
     },

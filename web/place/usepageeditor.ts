@@ -1,7 +1,7 @@
 import { useEditor, type Editor } from '@tiptap/react';
 import { FORMAT, type PageDocument } from '@placard/core/page';
+import { filesOf, type Dropped } from '../gather/filesof.ts';
 import { useLatest } from '../kit/uselatest.ts';
-import { DRAGGED_ASSET } from '../shell/tray.tsx';
 import { pageExtensions } from './pageextensions.ts';
 import type { Pasted } from './pasting.ts';
 import { beginInWords, boundaryAt, moveSelected } from './placing.ts';
@@ -13,8 +13,9 @@ interface Happening {
   onWritten: (document: () => PageDocument) => void;
   onCode: (code: string) => void;
   onPasted: (pasted: Pasted) => void;
-  onDropAsset: (asset: string, at: number) => void;
-  onDropFiles: (files: File[], at: number) => void;
+  /** Asks for the gap after what the caret stands in. */
+  onGap: (at: number) => void;
+  onDropFiles: (dropped: Promise<Dropped>, at: number) => void;
 }
 
 /** The editor of a page's words, begun with a document. */
@@ -30,14 +31,12 @@ export function usePageEditor(begun: PageDocument, mayWrite: boolean, happening:
     editorProps: {
       attributes: { 'aria-label': 'Words of the page', role: 'textbox', 'aria-multiline': 'true' },
       handleDrop: (view, event) => {
-        const id = event.dataTransfer?.getData(DRAGGED_ASSET);
-        const files = [...(event.dataTransfer?.files ?? [])];
-        if (!id && files.length === 0) return false;
+        if (!event.dataTransfer?.types.includes('Files')) return false;
         event.preventDefault();
         event.stopPropagation();
-        const at = boundaryAt(view, event.clientX, event.clientY);
-        if (id) latest.current().onDropAsset(id, at);
-        else latest.current().onDropFiles(files, at);
+        latest
+          .current()
+          .onDropFiles(filesOf(event.dataTransfer), boundaryAt(view, event.clientX, event.clientY));
         return true;
       },
       handlePaste: (_view, event) => {
@@ -53,7 +52,14 @@ export function usePageEditor(begun: PageDocument, mayWrite: boolean, happening:
           return false;
         },
       },
-      handleKeyDown: (view, event) => event.altKey && moveSelected(view, event.key),
+      handleKeyDown: (view, event) => {
+        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+          const { $to, to } = view.state.selection;
+          latest.current().onGap($to.depth > 0 ? $to.after(1) : to);
+          return true;
+        }
+        return event.altKey && moveSelected(view, event.key);
+      },
     },
     onCreate: ({ editor }) => beginInWords(editor),
     onUpdate: ({ editor }) => latest.current().onWritten(() => documentOf(editor)),

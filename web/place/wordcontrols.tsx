@@ -2,6 +2,7 @@ import { Hint } from '../kit/hint.tsx';
 import { Select } from '../kit/select.tsx';
 import { useEditorState, type Editor } from '@tiptap/react';
 import { Bold, Italic, Link2, List, ListOrdered, Redo2, Undo2 } from 'lucide-react';
+import { Toolbar } from 'radix-ui';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { isLinkAddress } from '@placard/core/page';
 
@@ -31,7 +32,7 @@ export function WordControls({
   });
   const icon = 'size-4';
   return (
-    <div role="group" aria-label="Words" className="mb-1.5 flex flex-wrap items-center gap-0.5 text-[13px]">
+    <Toolbar.Root aria-label="Words" className="mb-1.5 flex flex-wrap items-center gap-0.5 text-[13px]">
       <Select
         look="line"
         className="mr-1"
@@ -93,14 +94,16 @@ export function WordControls({
         icon={<Redo2 aria-hidden className={icon} />}
       />
       <span className="grow" />
-      <button type="button" className="button-plain" onClick={onPut}>
-        Put a picture or film
-      </button>
-      <button type="button" className="button-plain" onClick={onEmbed}>
+      <Hint says="At the caret. Between two blocks: Ctrl and Enter">
+        <Toolbar.Button className="button-plain" onClick={onPut}>
+          Put a picture or film
+        </Toolbar.Button>
+      </Hint>
+      <Toolbar.Button className="button-plain" onClick={onEmbed}>
         Embed
-      </button>
+      </Toolbar.Button>
       {linking && <LinkAddress editor={editor} onDone={() => setLinking(false)} />}
-    </div>
+    </Toolbar.Root>
   );
 }
 
@@ -119,8 +122,7 @@ function Control({
 }) {
   return (
     <Hint says={label}>
-      <button
-        type="button"
+      <Toolbar.Button
         aria-label={label}
         aria-pressed={on}
         disabled={off}
@@ -129,7 +131,7 @@ function Control({
         className="p-1.5 hover:text-madder disabled:text-edge aria-pressed:bg-ink aria-pressed:text-paper"
       >
         {icon}
-      </button>
+      </Toolbar.Button>
     </Hint>
   );
 }

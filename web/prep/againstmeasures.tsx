@@ -1,5 +1,5 @@
 import { sharpnessAt, type Measure, type Size } from '@placard/core/geometry';
-import { inCount } from '../kit/words.ts';
+import { inCount } from '@placard/core/text';
 
 const FILLS = { everywhere: 'bg-spruce', plain: 'bg-ink', nowhere: 'bg-ochre' };
 

@@ -1,17 +1,30 @@
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { cancelBatch, listBatches, retryBatch, type Batch } from '@placard/core/contract';
 import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
-import { Bar, Progress } from '../kit/bar.tsx';
+import { Progress } from '../kit/bar.tsx';
 import { Notice } from '../kit/notice.tsx';
-import { ago, inBytes, inTime, plural } from '../kit/words.ts';
+import { inBytes, inTime, plural } from '@placard/core/text';
+import { ago } from '../kit/days.ts';
+
+const SavedPlot = lazy(() => import('./savedplot.tsx'));
+
+/** True when there is something to compare. */
+const saving = ({ done, before }: Batch) => done > 0 && before > 0;
 
 /** The batches of the last days: how far each is, what it saved, what failed and why. */
 export function Batches({ mayWrite }: { mayWrite: boolean }) {
   const batches = useAsk(listBatches);
   const refused = refusalOf(batches);
   if (refused) return <Notice severity="stop">{refused.message}</Notice>;
+  const measured = (batches.data ?? []).filter(saving);
   return (
     <section aria-label="Batches" className="space-y-3">
+      {measured.length > 0 && (
+        <Suspense fallback={null}>
+          <SavedPlot batches={measured} />
+        </Suspense>
+      )}
       {batches.data?.map((batch) => (
         <One key={batch.id} batch={batch} mayWrite={mayWrite} />
       ))}
@@ -75,15 +88,10 @@ function One({ batch, mayWrite }: { batch: Batch; mayWrite: boolean }) {
           {batch.left > 0 && `, ${batch.left} left as they were`}
         </p>
       )}
-      {batch.done > 0 && batch.before > 0 && (
-        <div className="mt-2 grid max-w-[560px] grid-cols-[52px_minmax(0,1fr)_80px] items-center gap-x-3 text-[13px]">
-          <span className="text-soft">before</span>
-          <Bar part={batch.before} whole={Math.max(batch.before, batch.after)} tone="hatched" />
-          <span className="text-right font-mono text-[12.5px]">{inBytes(batch.before)}</span>
-          <span className="text-soft">after</span>
-          <Bar part={batch.after} whole={Math.max(batch.before, batch.after)} />
-          <span className="text-right font-mono text-[12.5px]">{inBytes(batch.after)}</span>
-        </div>
+      {saving(batch) && (
+        <p className="text-[13px] text-soft">
+          {inBytes(batch.before)} before, {inBytes(batch.after)} after
+        </p>
       )}
       {batch.failures.length > 0 && (
         <ul className="mt-2 text-[13px]">

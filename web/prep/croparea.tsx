@@ -1,16 +1,16 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { dragged, type Edge, type FocalPoint, type Rectangle, type Size } from '@placard/core/geometry';
-import { inCount, inPixels } from '../kit/words.ts';
+import { inCount, inPixels } from '@placard/core/text';
 
-const HANDLES: readonly [Edge, string, string][] = [
-  ['nw', 'left-0 top-0', 'nwse-resize'],
-  ['n', 'left-1/2 top-0', 'ns-resize'],
-  ['ne', 'left-full top-0', 'nesw-resize'],
-  ['e', 'left-full top-1/2', 'ew-resize'],
-  ['se', 'left-full top-full', 'nwse-resize'],
-  ['s', 'left-1/2 top-full', 'ns-resize'],
-  ['sw', 'left-0 top-full', 'nesw-resize'],
-  ['w', 'left-0 top-1/2', 'ew-resize'],
+const HANDLES: readonly [edge: Edge, says: string, where: string, cursor: string][] = [
+  ['nw', 'Top left corner', 'left-0 top-0', 'nwse-resize'],
+  ['n', 'Top edge', 'left-1/2 top-0', 'ns-resize'],
+  ['ne', 'Top right corner', 'left-full top-0', 'nesw-resize'],
+  ['e', 'Right edge', 'left-full top-1/2', 'ew-resize'],
+  ['se', 'Bottom right corner', 'left-full top-full', 'nwse-resize'],
+  ['s', 'Bottom edge', 'left-1/2 top-full', 'ns-resize'],
+  ['sw', 'Bottom left corner', 'left-0 top-full', 'nesw-resize'],
+  ['w', 'Left edge', 'left-0 top-1/2', 'ew-resize'],
 ];
 
 interface CropAreaProps {
@@ -31,23 +31,17 @@ export function CropArea({ label, rectangle, size, scale, ratio, words, onChange
   const drag = useDrag((from: Rectangle, edge: Edge, x: number, y: number, begun: boolean) =>
     onChange(dragged(from, edge, { x: x / scale, y: y / scale }, size, edge === 'all' ? null : ratio), begun),
   );
-  const byKey = (event: KeyboardEvent) => {
+  const byKey = (edge: Edge) => (event: KeyboardEvent) => {
     const step = event.shiftKey ? 10 : 1;
     const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[
       event.key
     ];
     if (!by) return;
     event.preventDefault();
-    onChange(
-      dragged(
-        rectangle,
-        event.altKey ? 'se' : 'all',
-        { x: by[0] ?? 0, y: by[1] ?? 0 },
-        size,
-        event.altKey ? ratio : null,
-      ),
-      true,
-    );
+    event.stopPropagation();
+    const held = edge === 'all' && event.altKey ? 'se' : edge;
+    const next = { x: by[0] ?? 0, y: by[1] ?? 0 };
+    onChange(dragged(rectangle, held, next, size, held === 'all' ? null : ratio), true);
   };
   const { x, y, width, height } = rectangle;
   return (
@@ -75,7 +69,7 @@ export function CropArea({ label, rectangle, size, scale, ratio, words, onChange
           width: width * scale,
           height: height * scale,
         }}
-        onKeyDown={byKey}
+        onKeyDown={byKey('all')}
         {...drag(rectangle, 'all')}
       >
         <span
@@ -89,15 +83,19 @@ export function CropArea({ label, rectangle, size, scale, ratio, words, onChange
         {['top-1/3', 'top-2/3'].map((where) => (
           <span key={where} aria-hidden className={`absolute inset-x-0 h-px bg-white/35 ${where}`} />
         ))}
-        {HANDLES.map(([edge, where, cursor]) => (
-          <span
+        {HANDLES.map(([edge, says, where, cursor]) => (
+          <button
             key={edge}
-            aria-hidden
+            type="button"
             data-edge={edge}
-            className={`absolute size-3 -translate-x-1/2 -translate-y-1/2 touch-none border border-[#1f2328] bg-white ${where}`}
+            aria-label={`${says}: arrow keys move it`}
+            className={`group/handle absolute grid size-6 -translate-x-1/2 -translate-y-1/2 touch-none place-items-center outline-none pointer-coarse:size-11 ${where}`}
             style={{ cursor }}
+            onKeyDown={byKey(edge)}
             {...drag(rectangle, edge)}
-          />
+          >
+            <span className="size-3 border border-[#1f2328] bg-white group-focus-visible/handle:size-4 group-focus-visible/handle:border-2 group-focus-visible/handle:border-[#a6342b] pointer-coarse:size-4" />
+          </button>
         ))}
       </div>
     </>

@@ -2,7 +2,7 @@ import { X } from 'lucide-react';
 import type { AssetDetail } from '@placard/core/contract';
 import type { Size } from '@placard/core/geometry';
 import { changesMade, editInWords, type Edit } from '@placard/core/prep';
-import { inPixels } from '../kit/words.ts';
+import { inPixels } from '@placard/core/text';
 import { useTerms } from '../placard/useterms.ts';
 
 /** What is done to it, and what the credit will say of that. */

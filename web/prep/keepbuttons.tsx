@@ -1,5 +1,5 @@
 import type { AssetDetail } from '@placard/core/contract';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
 
 /** Where a version is used once it is kept. */
 export type Use = 'everywhere' | 'nowhere' | { page: string; place: string };

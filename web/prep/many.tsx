@@ -1,6 +1,6 @@
 import { Checkbox } from '../kit/checkbox.tsx';
 import { Select } from '../kit/select.tsx';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import {
   changePrepSheet,
@@ -13,8 +13,9 @@ import {
 } from '@placard/core/contract';
 import { BLANK_SHEET, type Sheet } from '@placard/core/prep';
 import { useAsk, useDo, useMay } from '../kit/asking.ts';
+import { OneLine, useFilling } from '../kit/form.tsx';
 import { Notice } from '../kit/notice.tsx';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
 import { Batches } from './batches.tsx';
 import { SheetForm } from './sheetform.tsx';
 
@@ -108,10 +109,8 @@ function Sheets({
 }) {
   const sheets = useAsk(listPrepSheets);
   const site = useAsk(readSite);
-  const create = useDo(createPrepSheet);
   const change = useDo(changePrepSheet);
   const remove = useDo(removePrepSheet);
-  const [name, setName] = useState('');
   const now = sheets.data?.find(({ id }) => id === kept?.id) ?? null;
   const altered = now !== null && JSON.stringify(now.sheet) !== JSON.stringify(sheet);
   const store = (wish: Partial<PrepSheet>) => {
@@ -122,7 +121,7 @@ function Sheets({
       { onSuccess: (saved) => onTake({ ...now, ...wish, version: saved.version }) },
     );
   };
-  const error = create.error ?? change.error ?? remove.error;
+  const error = change.error ?? remove.error;
   return (
     <div className="mb-3 border-b border-rule pb-3">
       <h2 className="mb-2">Prep sheet</h2>
@@ -169,36 +168,33 @@ function Sheets({
           </fieldset>
         </>
       )}
-      {mayWrite && (
-        <form
-          className="mt-1.5 flex gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (name.trim() === '') return;
-            create.mutate(
-              { body: { name, sheet } },
-              {
-                onSuccess: ({ id }) => {
-                  onTake({ id, name: name.trim(), sheet, version: 1, sections: [] });
-                  setName('');
-                },
-              },
-            );
-          }}
-        >
-          <input
-            className="input"
-            aria-label="Name for a new sheet"
-            placeholder="Save under a new name"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          />
-          <button type="submit" className="button" disabled={name.trim() === ''}>
-            Save
-          </button>
-        </form>
-      )}
+      {mayWrite && <NewSheet sheet={sheet} onSaved={onTake} />}
       {error && <Notice severity="stop">{error.message}</Notice>}
+    </div>
+  );
+}
+
+function NewSheet({ sheet, onSaved }: { sheet: Sheet; onSaved: (sheet: PrepSheet) => void }) {
+  // What it says goes on changing while its name is typed.
+  const filling = useFilling(createPrepSheet, {
+    start: { name: '', sheet },
+    onDone: ({ id }) => {
+      const name = filling.form.getValues('name').trim();
+      filling.form.resetField('name');
+      onSaved({ id, name, sheet: filling.form.getValues('sheet'), version: 1, sections: [] });
+    },
+  });
+  const { form } = filling;
+  useEffect(() => form.setValue('sheet', sheet), [form, sheet]);
+  return (
+    <div className="mt-1.5">
+      <OneLine
+        filling={filling}
+        name="name"
+        label="Name for a new sheet"
+        placeholder="Save under a new name"
+        go="Save"
+      />
     </div>
   );
 }

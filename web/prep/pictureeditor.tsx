@@ -21,7 +21,7 @@ import {
 } from '@placard/core/prep';
 import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
-import { inPixels } from '../kit/words.ts';
+import { inPixels } from '@placard/core/text';
 import { CropArea, FocalDot } from './croparea.tsx';
 import { DoneList } from './donelist.tsx';
 import { FinishTool } from './finishtool.tsx';

@@ -14,7 +14,7 @@ import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { AssetStrip } from '../kit/assetstrip.tsx';
 import { Progress } from '../kit/bar.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
-import { inCount, plural } from '../kit/words.ts';
+import { inCount, plural } from '@placard/core/text';
 import { useSelection } from '../shell/selection.tsx';
 import { Renditions } from './renditions.tsx';
 import { PictureEditor } from './pictureeditor.tsx';

@@ -1,17 +1,109 @@
+import { useMemo } from 'react';
 import type { VersionLine } from '@placard/core/contract';
 import type { Quality } from '@placard/core/prep';
 import { Bar } from '../kit/bar.tsx';
-import { inBytes, inPixels } from '../kit/words.ts';
+import { Table, type Column } from '../kit/table.tsx';
+import { inBytes, inPixels } from '@placard/core/text';
 
 type Rendition = Omit<VersionLine['renditions'][number], 'screen' | 'quality' | 'likeness'> &
   Partial<Pick<VersionLine['renditions'][number], 'screen' | 'quality' | 'likeness'>>;
+
+type Line =
+  | (Rendition & { original?: false })
+  | { original: true; width: number; height: number; bytes: number; extension: string };
+
+const keyOf = (line: Line) => (line.original ? 'original' : `${line.screen} ${line.width} ${line.mime}`);
+
+const formatOf = (line: Line) =>
+  line.original
+    ? `${line.extension.toUpperCase()}, original`
+    : `${line.mime.replace('image/', '').toUpperCase()}${line.screen === 'narrow' ? ', narrow' : ''}`;
+
+const USUAL: Quality = { way: 'usual' };
+
+/** True where a file is not as it was wished. */
+const missed = ({ bytes, likeness }: Rendition, wish: Quality) =>
+  (wish.way === 'under' && bytes > wish.bytes) ||
+  (wish.way === 'same' && likeness != null && likeness < wish.likeness);
+
+function columnsFor(whole: number, wish: Quality, measured: boolean): Column<Line>[] {
+  const amiss = (line: Line) => !line.original && missed(line, wish);
+  return [
+    {
+      id: 'width',
+      title: 'Width',
+      width: 104,
+      stays: true,
+      sortBy: ({ width }) => width,
+      render: ({ width, height }) => <span className="font-mono">{inPixels(width, height)}</span>,
+    },
+    {
+      id: 'format',
+      title: 'Format',
+      width: 108,
+      sortBy: formatOf,
+      render: (line) => <span className="font-mono">{formatOf(line)}</span>,
+    },
+    {
+      id: 'scale',
+      title: 'Bytes to scale',
+      hideTitle: true,
+      width: 90,
+      grow: true,
+      render: ({ bytes, original }) => (
+        <Bar
+          part={original ? 1 : bytes}
+          whole={original ? 1 : whole}
+          tone={original ? 'hatched' : 'spruce'}
+        />
+      ),
+    },
+    {
+      id: 'bytes',
+      title: 'Bytes',
+      width: 72,
+      right: true,
+      sortBy: ({ bytes }) => bytes,
+      render: (line) => (
+        <span className={`font-mono ${amiss(line) ? 'text-madder' : ''}`}>
+          {inBytes(line.bytes)}
+          {amiss(line) && <span className="sr-only">, more than was wished</span>}
+        </span>
+      ),
+    },
+    {
+      id: 'saved',
+      title: 'Saved',
+      width: 56,
+      right: true,
+      sortBy: ({ bytes }) => -bytes,
+      render: ({ bytes, original }) => (
+        <span className="font-mono text-spruce">
+          {!original && bytes < whole ? `${Math.floor(100 - (100 * bytes) / whole)} %` : ''}
+        </span>
+      ),
+    },
+    {
+      id: 'quality',
+      title: measured ? 'Likeness' : 'Quality',
+      width: 70,
+      right: true,
+      render: (line) => (
+        <span className={`font-mono ${amiss(line) ? 'text-madder' : 'text-soft'}`}>
+          {line.original ? '' : line.likeness == null ? (line.quality ?? '') : line.likeness.toFixed(3)}
+          {amiss(line) ? ' !' : ''}
+        </span>
+      ),
+    },
+  ];
+}
 
 /** What a page will load, file by file, as bars to scale with the original. */
 export function Renditions({
   title,
   original,
   renditions,
-  wish = { way: 'usual' },
+  wish = USUAL,
   says,
 }: {
   title: string;
@@ -21,67 +113,28 @@ export function Renditions({
   wish?: Quality;
   says: string;
 }) {
-  const measured = renditions.some(({ likeness }) => likeness != null);
+  const rows = useMemo<Line[]>(
+    () => [{ ...original, original: true }, ...renditions],
+    [original, renditions],
+  );
+  const columns = useMemo(
+    () =>
+      columnsFor(
+        original.bytes,
+        wish,
+        renditions.some(({ likeness }) => likeness != null),
+      ),
+    [original.bytes, renditions, wish],
+  );
   return (
     <section aria-label={title} className="border border-rule bg-card p-4">
       <h2 className="mb-2">{title}</h2>
       {renditions.length === 0 ? (
         <p className="text-soft">No renditions are made of it yet.</p>
       ) : (
-        <table className="w-full text-[13px]">
-          <thead>
-            <tr className="caption border-b border-rule text-left">
-              <th className="py-1 font-normal">Width</th>
-              <th className="font-normal">Format</th>
-              <th className="w-[38%] font-normal">
-                <span className="sr-only">Bytes to scale</span>
-              </th>
-              <th className="text-right font-normal">Bytes</th>
-              <th className="text-right font-normal max-sm:hidden">Saved</th>
-              <th className="text-right font-normal max-sm:hidden">{measured ? 'Likeness' : 'Quality'}</th>
-            </tr>
-          </thead>
-          <tbody className="font-mono">
-            <tr className="border-b border-rule">
-              <td className="py-1">{inPixels(original.width, original.height)}</td>
-              <td>{original.extension.toUpperCase()}, original</td>
-              <td className="px-3">
-                <Bar part={1} whole={1} tone="hatched" />
-              </td>
-              <td className="text-right">{inBytes(original.bytes)}</td>
-              <td className="max-sm:hidden">{null}</td>
-              <td className="max-sm:hidden">{null}</td>
-            </tr>
-            {renditions.map(({ screen = 'wide', width, height, mime, bytes, quality, likeness }) => {
-              const missed =
-                (wish.way === 'under' && bytes > wish.bytes) ||
-                (wish.way === 'same' && likeness != null && likeness < wish.likeness);
-              return (
-                <tr key={`${screen} ${width} ${mime}`} className="border-b border-rule last:border-0">
-                  <td className="py-1">{inPixels(width, height)}</td>
-                  <td>
-                    {mime.replace('image/', '').toUpperCase()}
-                    {screen === 'narrow' && <span className="text-soft">, narrow</span>}
-                  </td>
-                  <td className="px-3">
-                    <Bar part={bytes} whole={original.bytes} />
-                  </td>
-                  <td className={`text-right ${missed ? 'text-madder' : ''}`}>
-                    {inBytes(bytes)}
-                    {missed && <span className="sr-only">, more than was wished</span>}
-                  </td>
-                  <td className="text-right text-spruce max-sm:hidden">
-                    {bytes < original.bytes ? `${Math.floor(100 - (100 * bytes) / original.bytes)} %` : ''}
-                  </td>
-                  <td className={`text-right max-sm:hidden ${missed ? 'text-madder' : 'text-soft'}`}>
-                    {likeness == null ? (quality ?? '') : likeness.toFixed(3)}
-                    {missed ? ' !' : ''}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <div className="overflow-x-auto">
+          <Table name="renditions" label={title} columns={columns} rows={rows} keyOf={keyOf} rowHeight={28} />
+        </div>
       )}
       <p className="caption mt-2">{says}</p>
     </section>

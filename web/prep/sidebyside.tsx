@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import type { Size, Window } from '@placard/core/geometry';
 import type { Edit } from '@placard/core/prep';
-import { inPixels } from '../kit/words.ts';
+import { inPixels } from '@placard/core/text';
 import { Seen } from './seen.tsx';
 import { useRoom } from './stage.tsx';
 

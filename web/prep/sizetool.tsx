@@ -4,7 +4,7 @@ import { Link2, Link2Off } from 'lucide-react';
 import { useState } from 'react';
 import { sizeFor, type Measure, type Size, type SizeWish } from '@placard/core/geometry';
 import { editOf, withEdit, type Edit } from '@placard/core/prep';
-import { inPixels } from '../kit/words.ts';
+import { inPixels } from '@placard/core/text';
 import { AgainstMeasures } from './againstmeasures.tsx';
 
 const WISHES = [

@@ -1,7 +1,7 @@
 import type { Site } from '@placard/core/contract';
 import { renditionWidths, type Size } from '@placard/core/geometry';
 import { windowOf, type Preparation } from '@placard/core/prep';
-import { inCount } from '../kit/words.ts';
+import { inCount } from '@placard/core/text';
 import { readShape } from './readshape.ts';
 import { Seen } from './seen.tsx';
 

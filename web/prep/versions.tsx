@@ -3,7 +3,8 @@ import { changesMade, editInWords, type Preparation } from '@placard/core/prep';
 import { useDo } from '../kit/asking.ts';
 import { placingInWords } from './keepbuttons.tsx';
 import { Notice } from '../kit/notice.tsx';
-import { ago, inPixels } from '../kit/words.ts';
+import { inPixels } from '@placard/core/text';
+import { ago } from '../kit/days.ts';
 
 /** The versions of a picture: looked at, taken up again, or put in its place. */
 export function Versions({

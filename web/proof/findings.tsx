@@ -3,8 +3,9 @@ import { Link } from 'react-router';
 import { holdFindingBack, letFindingGo } from '@placard/core/contract';
 import { stops, type Finding } from '@placard/core/proof';
 import { useDo, useMay } from '../kit/asking.ts';
+import { Form, TextField, useFilling } from '../kit/form.tsx';
 import { Notice } from '../kit/notice.tsx';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
 import { useRemedies } from './useremedies.ts';
 
 const ORDER = { stop: 0, warn: 1, note: 2 };
@@ -34,19 +35,6 @@ export function Findings({ findings, pageId }: { findings: Finding[]; pageId: st
       )}
       <p role="status" className="text-[13px]">
         {remedies.refused && <span className="text-madder">{remedies.refused}</span>}
-        {remedies.done && (
-          <>
-            <span className="text-spruce">Done: {remedies.done.says.toLowerCase()}.</span>{' '}
-            <button
-              type="button"
-              className="button-plain py-0"
-              disabled={remedies.busy}
-              onClick={() => void remedies.takeBack()}
-            >
-              Undo
-            </button>
-          </>
-        )}
       </p>
       <div className="mt-2">
         {sorted.map((finding) => (
@@ -84,48 +72,52 @@ export function Findings({ findings, pageId }: { findings: Finding[]; pageId: st
 
 /** Lets one go, once the reason is said. */
 function LetItGo({ pageId, finding: { rule, where, says } }: { pageId: string; finding: Finding }) {
-  const [reason, setReason] = useState<string | null>(null);
-  const letGo = useDo(letFindingGo);
-  if (reason === null)
-    return (
-      <button
-        type="button"
-        className="button-plain mt-1 block py-0"
-        aria-label={`Let it go: ${says}`}
-        onClick={() => setReason('')}
-      >
-        Let it go …
-      </button>
-    );
+  const [saying, setSaying] = useState(false);
+  if (saying)
+    return <Reason pageId={pageId} rule={rule} where={where ?? ''} onLeave={() => setSaying(false)} />;
   return (
-    <form
-      className="mt-1.5 space-y-1.5"
-      onSubmit={(event) => {
-        event.preventDefault();
-        letGo.mutate({ params: { id: pageId }, body: { rule, where: where ?? '', reason } });
-      }}
-      onKeyDown={(event) => event.key === 'Escape' && setReason(null)}
+    <button
+      type="button"
+      className="button-plain mt-1 block py-0"
+      aria-label={`Let it go: ${says}`}
+      onClick={() => setSaying(true)}
     >
-      <label className="block">
-        <span className="caption mb-1 block">Why it may go out all the same</span>
-        <textarea
-          className="input min-h-[52px]"
-          autoFocus
-          maxLength={500}
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-        />
-      </label>
-      {letGo.error && <p className="text-madder">{letGo.error.message}</p>}
-      <span className="flex gap-2">
-        <button type="submit" className="button" disabled={reason.trim().length < 3 || letGo.isPending}>
-          Let it go
-        </button>
-        <button type="button" className="button-plain" onClick={() => setReason(null)}>
-          Keep it back
-        </button>
-      </span>
-    </form>
+      Let it go …
+    </button>
+  );
+}
+
+function Reason({
+  pageId,
+  rule,
+  where,
+  onLeave,
+}: {
+  pageId: string;
+  rule: string;
+  where: string;
+  onLeave: () => void;
+}) {
+  const filling = useFilling(letFindingGo, { params: { id: pageId }, start: { rule, where, reason: '' } });
+  return (
+    <Form
+      filling={filling}
+      label="Let it go"
+      className="mt-1.5 space-y-1.5"
+      onLeave={onLeave}
+      buttons={
+        <>
+          <button type="submit" className="button" disabled={filling.sending}>
+            Let it go
+          </button>
+          <button type="button" className="button-plain" onClick={onLeave}>
+            Keep it back
+          </button>
+        </>
+      }
+    >
+      <TextField filling={filling} name="reason" label="Why it may go out all the same" rows={2} autoFocus />
+    </Form>
   );
 }
 

@@ -5,7 +5,7 @@ import { PREVIEW_SANDBOX } from '../embed/framepreview.tsx';
 import { refusalOf, useAsk } from '../kit/asking.ts';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
-import { inBytes } from '../kit/words.ts';
+import { inBytes } from '@placard/core/text';
 import { leaving } from '../place/leaving.ts';
 import { PageChoice } from '../pages/pagechoice.tsx';
 import { Findings } from './findings.tsx';

@@ -4,38 +4,33 @@ import { exchanged, inverted } from '@placard/core/page';
 import type { Remedy } from '@placard/core/proof';
 import { call } from '../kit/api.ts';
 import { useDo, useMay } from '../kit/asking.ts';
+import { tell } from '../kit/messages.tsx';
 
-/** Does remedies to a page, and takes the last one back. */
+/** Does remedies to a page; each can be taken back from whatever screen one is on by then. */
 export function useRemedies(id: string) {
   const mayWrite = useMay(savePage);
   const save = useDo(savePage);
-  const [done, setDone] = useState<Remedy | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
 
-  const exchange = async (remedy: Remedy): Promise<boolean> => {
-    setRefused(null);
-    try {
-      const { version, title, document } = await call(readPage, { params: { id } });
-      const next = exchanged(document, remedy);
-      if (next) await save.mutateAsync({ params: { id }, body: { version, title, document: next } });
-      else setRefused('The page is another one by now, and was left as it is. Look at it again.');
-      return next !== null;
-    } catch (error) {
-      setRefused(error instanceof Error ? error.message : String(error));
-      return false;
-    }
+  const exchange = async (remedy: Remedy): Promise<void> => {
+    const { version, title, document } = await call(readPage, { params: { id } });
+    const next = exchanged(document, remedy);
+    if (!next) throw new Error('The page is another one by now, and was left as it is. Look at it again.');
+    await save.mutateAsync({ params: { id }, body: { version, title, document: next } });
   };
 
   return {
     mayWrite,
     busy: save.isPending,
-    done,
     refused,
     apply: async (remedy: Remedy) => {
-      if (await exchange(remedy)) setDone(remedy);
-    },
-    takeBack: async () => {
-      if (done && (await exchange(inverted(done)))) setDone(null);
+      setRefused(null);
+      try {
+        await exchange(remedy);
+        tell({ says: `Done: ${remedy.says.toLowerCase()}.`, undo: () => exchange(inverted(remedy)) });
+      } catch (error) {
+        setRefused(error instanceof Error ? error.message : String(error));
+      }
     },
   };
 }

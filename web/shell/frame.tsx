@@ -5,15 +5,16 @@ import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, Outlet } from 'react-router';
 import { readSite, type Person } from '@placard/core/contract';
+import { Messages } from '../kit/messages.tsx';
 import { useAsk, useServerEvents } from '../kit/asking.ts';
 import { DropAnywhere } from '../gather/dropanywhere.tsx';
 import { JobsUnderWay } from './jobs.tsx';
 import { Beside } from './screen.tsx';
 import { useSelection } from './selection.tsx';
 import { StageRule } from './stagerule.tsx';
-import { Tray } from './tray.tsx';
 import { useResend } from './useresend.ts';
 
+const Tray = lazy(() => import('./tray.tsx'));
 const loadFind = () => import('./find.tsx');
 const Find = lazy(loadFind);
 
@@ -71,7 +72,13 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
       <DropAnywhere>
         <Outlet />
       </DropAnywhere>
-      {trayOpen ? <Tray /> : <span />}
+      {trayOpen ? (
+        <Suspense fallback={<span className="h-[168px]" />}>
+          <Tray />
+        </Suspense>
+      ) : (
+        <span />
+      )}
       <footer className="flex items-center gap-5 border-t border-rule bg-paper px-5 text-[13px] text-soft">
         <button
           type="button"
@@ -90,6 +97,7 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
         <JobsUnderWay />
         <span id="foot-right" className="ml-auto flex gap-5" />
       </footer>
+      <Messages />
       {finding && (
         <Beside>
           <Suspense fallback={null}>

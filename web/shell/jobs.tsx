@@ -1,6 +1,6 @@
 import { listJobs } from '@placard/core/contract';
 import { useAsk } from '../kit/asking.ts';
-import { plural } from '../kit/words.ts';
+import { plural } from '@placard/core/text';
 
 /** In the foot: what is being worked on, and how much waits behind it. */
 export function JobsUnderWay() {

@@ -1,4 +1,5 @@
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import type { Point } from '../kit/dragging.ts';
 import { useLatest } from '../kit/uselatest.ts';
 
 interface Selection {
@@ -7,21 +8,44 @@ interface Selection {
   select: (asset: string | null) => void;
   trayOpen: boolean;
   openTray: (open: boolean) => void;
-  /** Places an asset in the page that is open; null where none is. */
+  /** Places an asset at the caret of the page that is open; null where none is. */
   place: Place | null;
-  placeWith: (place: Place | null) => void;
+  /** The page that is open, for what is dragged. */
+  dropPlace: DropPlace | null;
+  placeWith: (place: Place | null, dropPlace: DropPlace | null) => void;
+  /** Counts how often the tray was asked for, to be gone on in by key. */
+  trayAsked: number;
 }
 
 type Place = (asset: string) => void;
+
+/** A page that takes what is dragged into it. */
+export interface DropPlace {
+  element: () => HTMLElement | null;
+  /** Marks where something would be put at a point of the window, and says it; null where it would not be. */
+  mark: (point: Point | null) => string | null;
+  /** Puts an asset where a point lies; false where nothing can be put. */
+  put: (asset: string, point: Point) => boolean;
+  /** The point that a key moves it to. */
+  step: (from: Point, by: -1 | 1) => Point | null;
+}
 
 const SelectionContext = createContext<Selection | null>(null);
 
 /** Keeps what is selected, and whether the tray is up, across all screens. */
 export function SelectionProvider({ children }: { children: ReactNode }) {
   const [asset, select] = useState<string | null>(null);
-  const [trayOpen, openTray] = useState(false);
-  const [placer, setPlacer] = useState<{ place: Place } | null>(null);
-  const placeWith = useCallback((place: Place | null) => setPlacer(place && { place }), []);
+  const [trayOpen, setTrayOpen] = useState(false);
+  const [trayAsked, setTrayAsked] = useState(0);
+  const [placer, setPlacer] = useState<{ place: Place; dropPlace: DropPlace | null } | null>(null);
+  const placeWith = useCallback(
+    (place: Place | null, dropPlace: DropPlace | null) => setPlacer(place && { place, dropPlace }),
+    [],
+  );
+  const openTray = useCallback((open: boolean) => {
+    setTrayOpen(open);
+    if (open) setTrayAsked((before) => before + 1);
+  }, []);
   const selection = useMemo(
     () => ({
       asset,
@@ -29,9 +53,11 @@ export function SelectionProvider({ children }: { children: ReactNode }) {
       trayOpen,
       openTray,
       place: placer?.place ?? null,
+      dropPlace: placer?.dropPlace ?? null,
       placeWith,
+      trayAsked,
     }),
-    [asset, trayOpen, placer, placeWith],
+    [asset, trayOpen, openTray, trayAsked, placer, placeWith],
   );
   return <SelectionContext value={selection}>{children}</SelectionContext>;
 }
@@ -43,11 +69,11 @@ export function useSelection(): Selection {
 }
 
 /** While this screen is open, what is chosen elsewhere is placed by it. */
-export function usePlaces(place: Place): void {
+export function usePlaces(place: Place, dropPlace: DropPlace | null): void {
   const { placeWith } = useSelection();
   const latest = useLatest(place);
   useEffect(() => {
-    placeWith((asset) => latest.current(asset));
-    return () => placeWith(null);
-  }, [latest, placeWith]);
+    placeWith((asset) => latest.current(asset), dropPlace);
+    return () => placeWith(null, null);
+  }, [latest, placeWith, dropPlace]);
 }

@@ -1,7 +1,7 @@
 import { NavLink } from 'react-router';
 import { readStages, type Stages } from '@placard/core/contract';
 import { useAsk } from '../kit/asking.ts';
-import { inCount } from '../kit/words.ts';
+import { inCount } from '@placard/core/text';
 
 const STAGES: { to: string; name: string; queue: keyof Stages; waiting: string }[] = [
   { to: '/gather', name: 'Gather', queue: 'gather', waiting: 'arrivals to accept' },

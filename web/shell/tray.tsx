@@ -1,25 +1,66 @@
-import { useState } from 'react';
-import { listAssets } from '@placard/core/contract';
+import {
+  DndContext,
+  DragOverlay,
+  useDraggable,
+  useDroppable,
+  type DragEndEvent,
+  type DragMoveEvent,
+  type KeyboardCoordinateGetter,
+} from '@dnd-kit/core';
+import { getEventCoordinates } from '@dnd-kit/utilities';
+import { useEffect, useRef, useState } from 'react';
+import { createPortal } from 'react-dom';
+import { listAssets, type Asset } from '@placard/core/contract';
 import { useAsk } from '../kit/asking.ts';
+import { stepOf, useDraggers, type Point } from '../kit/dragging.ts';
 import { Thumbnail } from '../kit/thumbnail.tsx';
-import { useSelection } from './selection.tsx';
+import { useSelection, type DropPlace } from './selection.tsx';
 
-/** The type under which an asset's id is dragged. */
-export const DRAGGED_ASSET = 'application/x-placard-asset';
+/** Where what is dragged is held: the mouse, the finger, or the middle of what the keys move. */
+function pointOf({ activatorEvent, delta, active }: DragMoveEvent | DragEndEvent): Point | null {
+  const from = activatorEvent instanceof KeyboardEvent ? null : getEventCoordinates(activatorEvent);
+  if (from) return { x: from.x + delta.x, y: from.y + delta.y };
+  const room = active.rect.current.translated;
+  return room && { x: room.left + room.width / 2, y: room.top + room.height / 2 };
+}
 
-/** The contact strip at the bottom edge: holdings to drag from, or to place with Enter. */
-export function Tray() {
+/** The contact strip at the bottom edge: holdings to drag from, or to place by a press or by Enter. */
+export default function Tray() {
   const [words, setWords] = useState('');
-  const { asset: selected, select, place } = useSelection();
+  const { asset: selected, select, place, dropPlace, trayAsked } = useSelection();
   const assets = useAsk(
     listAssets,
     { query: { words, limit: '60' } },
     { placeholderData: (before) => before },
   );
   const [roved, rove] = useState<string | null>(null);
+  const [dragged, setDragged] = useState<Asset | null>(null);
+  const said = useRef('');
+  const strip = useRef<HTMLUListElement>(null);
   const shown = assets.data?.assets ?? [];
   // One of them is come to by Tab; the arrows lead on from it.
   const tabbed = shown.some(({ id }) => id === roved) ? roved : shown[0]?.id;
+  const answered = useRef(0);
+  useEffect(() => {
+    // Whoever asked for it goes on in it.
+    if (answered.current === trayAsked || shown.length === 0) return;
+    answered.current = trayAsked;
+    strip.current?.querySelector<HTMLElement>('[data-tray][tabindex="0"]')?.focus();
+  }, [trayAsked, shown.length]);
+  const byKey: KeyboardCoordinateGetter = (event, { currentCoordinates, context }) => {
+    const by = stepOf(event);
+    const size = context.collisionRect;
+    if (by === 0 || !dropPlace || !size) return undefined;
+    event.preventDefault();
+    const [x, y] = [currentCoordinates.x + size.width / 2, currentCoordinates.y + size.height / 2];
+    const next = dropPlace.step({ x, y }, by);
+    return next ? { x: next.x - size.width / 2, y: next.y - size.height / 2 } : undefined;
+  };
+  const draggers = useDraggers(byKey);
+  const nameOf = (id: string | number) => {
+    const asset = shown.find((one) => one.id === id);
+    return asset ? asset.placard.title || asset.fileName : 'It';
+  };
   return (
     <section aria-label="Tray of holdings" className="border-t border-edge bg-paper px-5 py-2.5">
       <div className="mb-2 flex items-baseline gap-4">
@@ -32,55 +73,152 @@ export function Tray() {
           onChange={(event) => setWords(event.target.value)}
         />
         <span className="caption max-md:hidden">
-          Drag into the page, or press Enter to put it at the caret.
+          {place
+            ? 'Drag into the page, or place at the caret. By key: Enter places, the space bar drags.'
+            : 'Open a page to place them.'}
         </span>
       </div>
-      <ul className="flex gap-2 overflow-x-auto pb-1">
-        {assets.data?.assets.map((asset) => (
-          <li key={asset.id} className="shrink-0">
-            <button
-              type="button"
-              draggable
-              aria-label={`${asset.placard.title || asset.fileName}, ${asset.facts.kind}`}
-              aria-pressed={asset.id === selected}
-              data-tray
-              tabIndex={asset.id === tabbed ? 0 : -1}
+      <DndContext
+        sensors={draggers}
+        autoScroll={{ threshold: { x: 0, y: 0.12 } }}
+        accessibility={{
+          screenReaderInstructions: {
+            draggable:
+              'Enter puts it at the caret. The space bar takes it up: the arrows move it between the blocks of the page, the space bar puts it there, Escape lets go of it.',
+          },
+          announcements: {
+            onDragStart: ({ active }) => `${nameOf(active.id)} is taken up.`,
+            onDragMove: () => said.current,
+            onDragOver: () => undefined,
+            onDragEnd: ({ active }) => `${nameOf(active.id)} is let go of.`,
+            onDragCancel: ({ active }) => `${nameOf(active.id)} stays in the tray.`,
+          },
+        }}
+        onDragStart={({ active }) => setDragged(shown.find(({ id }) => id === active.id) ?? null)}
+        onDragMove={(event) => {
+          said.current = dropPlace?.mark(pointOf(event)) ?? 'Not over the page';
+        }}
+        onDragCancel={() => {
+          dropPlace?.mark(null);
+          setDragged(null);
+        }}
+        onDragEnd={(event) => {
+          const point = pointOf(event);
+          if (point) dropPlace?.put(String(event.active.id), point);
+          dropPlace?.mark(null);
+          setDragged(null);
+        }}
+      >
+        {dropPlace && <Onto dropPlace={dropPlace} />}
+        <ul ref={strip} className="-m-1 flex gap-2 overflow-x-auto p-1">
+          {shown.map((asset) => (
+            <Thing
+              key={asset.id}
+              asset={asset}
+              chosen={asset.id === selected}
+              tabbed={asset.id === tabbed}
               onFocus={() => rove(asset.id)}
-              onDragStart={(event) => {
-                event.dataTransfer.setData(DRAGGED_ASSET, asset.id);
-                event.dataTransfer.effectAllowed = 'copy';
-              }}
-              onClick={() => select(asset.id)}
-              onDoubleClick={() => place?.(asset.id)}
-              onKeyDown={(event) => {
-                const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
-                if (by !== undefined) {
-                  event.preventDefault();
-                  const all = [
-                    ...(event.currentTarget.closest('ul')?.querySelectorAll<HTMLElement>('[data-tray]') ??
-                      []),
-                  ];
-                  all[all.indexOf(event.currentTarget) + by]?.focus();
-                }
-                if (event.key === 'Enter') {
-                  event.preventDefault();
+              onSelect={() => select(asset.id)}
+              onPlace={
+                place &&
+                (() => {
                   select(asset.id);
-                  place?.(asset.id);
-                }
-              }}
-              className="block border-2 border-transparent p-0.5 aria-pressed:border-madder"
-            >
-              <Thumbnail src={asset.thumbnail} facts={asset.facts} className="h-[76px] w-[112px]" />
-              <span className="block w-[112px] truncate text-left text-[12px]">
-                {asset.placard.title || asset.fileName}
-              </span>
-            </button>
-          </li>
-        ))}
-        {assets.data?.assets.length === 0 && (
-          <li className="text-soft">Nothing held has these words on its label.</li>
+                  place(asset.id);
+                })
+              }
+            />
+          ))}
+          {assets.data?.assets.length === 0 && (
+            <li className="text-soft">Nothing held has these words on its label.</li>
+          )}
+        </ul>
+        {createPortal(
+          <DragOverlay dropAnimation={null} className="cursor-grabbing">
+            {dragged && (
+              <Thumbnail
+                src={dragged.thumbnail}
+                facts={dragged.facts}
+                className="h-[76px] w-[112px] border-2 border-madder opacity-90"
+              />
+            )}
+          </DragOverlay>,
+          document.body,
         )}
-      </ul>
+      </DndContext>
     </section>
+  );
+}
+
+/** The page, for what is dragged near its edges to scroll it. */
+function Onto({ dropPlace }: { dropPlace: DropPlace }) {
+  const { setNodeRef } = useDroppable({ id: 'page' });
+  useEffect(() => {
+    setNodeRef(dropPlace.element());
+    return () => setNodeRef(null);
+  }, [dropPlace, setNodeRef]);
+  return null;
+}
+
+function Thing({
+  asset,
+  chosen,
+  tabbed,
+  onFocus,
+  onSelect,
+  onPlace,
+}: {
+  asset: Asset;
+  chosen: boolean;
+  tabbed: boolean;
+  onFocus: () => void;
+  onSelect: () => void;
+  onPlace: (() => void) | null;
+}) {
+  const title = asset.placard.title || asset.fileName;
+  const { setNodeRef, listeners, attributes } = useDraggable({ id: asset.id, disabled: onPlace === null });
+  return (
+    <li className="relative w-[116px] shrink-0">
+      <button
+        ref={setNodeRef}
+        type="button"
+        {...listeners}
+        aria-describedby={attributes['aria-describedby']}
+        aria-label={`${title}, ${asset.facts.kind}`}
+        aria-pressed={chosen}
+        data-tray
+        tabIndex={tabbed ? 0 : -1}
+        onFocus={onFocus}
+        onClick={onSelect}
+        onDoubleClick={() => onPlace?.()}
+        onKeyDown={(event) => {
+          const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
+          if (by !== undefined) {
+            event.preventDefault();
+            const all = [
+              ...(event.currentTarget.closest('ul')?.querySelectorAll<HTMLElement>('[data-tray]') ?? []),
+            ];
+            all[all.indexOf(event.currentTarget) + by]?.focus();
+          } else if (event.key === 'Enter') {
+            event.preventDefault();
+            onPlace?.();
+          } else listeners?.['onKeyDown']?.(event);
+        }}
+        className="block border-2 border-transparent p-0.5 select-none [-webkit-touch-callout:none] aria-pressed:border-madder"
+      >
+        <Thumbnail src={asset.thumbnail} facts={asset.facts} className="h-[76px] w-[108px]" />
+        <span className="block w-[108px] truncate text-left text-[12px]">{title}</span>
+      </button>
+      {onPlace && (
+        <button
+          type="button"
+          tabIndex={tabbed ? 0 : -1}
+          aria-label={`Place ${title}`}
+          className="block w-full border border-edge bg-card py-0.5 text-[12.5px] hover:border-ink hover:text-madder pointer-coarse:min-h-11"
+          onClick={onPlace}
+        >
+          Place
+        </button>
+      )}
+    </li>
   );
 }

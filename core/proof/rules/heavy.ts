@@ -1,5 +1,6 @@
 import { bytesLoaded } from '../../page/files.ts';
-import { count, type HeldRule } from './rule.ts';
+import { inBytes } from '../../text/index.ts';
+import type { HeldRule } from './rule.ts';
 
 /** A screen that is wide enough for everything, in CSS pixels. */
 const WIDE = 100_000;
@@ -12,8 +13,8 @@ export const heavy: HeldRule = {
     return (
       bytes > heavyBytes && {
         severity: 'warn',
-        says: `“${name}” loads ${count(Math.round(bytes / 1000))} kB here.`,
-        remedy: `Prepare it again for at most ${count(Math.round(heavyBytes / 1000))} kB.`,
+        says: `“${name}” loads ${inBytes(bytes)} here.`,
+        remedy: `Prepare it again for at most ${inBytes(heavyBytes)}.`,
       }
     );
   },

@@ -70,6 +70,3 @@ export interface PageRule {
 }
 
 export type Rule = HeldRule | GoneRule | FrameRule | BlockRule | PageRule;
-
-/** A number as people write it. */
-export const count = (value: number): string => value.toLocaleString('en');

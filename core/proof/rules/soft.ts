@@ -4,7 +4,8 @@ import { kindOf } from '../../page/kinds/index.ts';
 import type { Step } from '../../page/walk.ts';
 import { instead, type Remedy } from '../remedy.ts';
 import { choiceOf } from '../../page/files.ts';
-import { count, type HeldRule } from './rule.ts';
+import { inCount } from '../../text/index.ts';
+import type { HeldRule } from './rule.ts';
 
 export const soft: HeldRule = {
   id: 'soft',
@@ -21,7 +22,7 @@ export const soft: HeldRule = {
       widest > 0 &&
       widest < shown.width && {
         severity: 'warn',
-        says: `“${name}” has ${count(widest)} pixels across and is shown ${count(shown.width)} wide, ${(shown.width / widest).toFixed(1)} times too few.`,
+        says: `“${name}” has ${inCount(widest)} pixels across and is shown ${inCount(shown.width)} wide, ${(shown.width / widest).toFixed(1)} times too few.`,
         remedy: 'Choose a smaller measure or a larger original.',
         remedies: smaller(step, use, widest, measures),
       }
@@ -37,7 +38,7 @@ function smaller(step: Step, use: Use, widest: number, measures: readonly Measur
   for (const { id, name, width } of measures.toSorted((a, b) => b.width - a.width)) {
     const other: typeof block = { ...block, attrs: { ...block.attrs, position, measure: id } };
     if (width <= widest && kindOf(other).shown(other, use, room, measures).width <= widest)
-      return [instead(step, `Show it at “${name}”, ${count(width)} wide`, other)];
+      return [instead(step, `Show it at “${name}”, ${inCount(width)} wide`, other)];
   }
   return [];
 }

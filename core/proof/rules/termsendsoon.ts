@@ -1,3 +1,4 @@
+import { writtenDay } from '../../text/index.ts';
 import { limitsOf } from '../../credit/placard.ts';
 import type { HeldAsset } from '../../page/held.ts';
 import type { HeldRule } from './rule.ts';
@@ -16,7 +17,7 @@ export const termsEndSoon: HeldRule = {
       ends !== undefined &&
       daysBetween(today, ends) <= SOON && {
         severity: 'warn',
-        says: `“${name}” may be shown until ${ends} only.`,
+        says: `“${name}” may be shown until ${writtenDay(ends)} only.`,
         remedy: 'Replace it before then, or have its terms extended.',
       }
     );

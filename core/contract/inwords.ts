@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { inCount } from '../text/index.ts';
 
 /** What is wrong with what was sent, in a sentence that names the field by its path. */
 export function inWords(issue: v.BaseIssue<unknown>): string {
@@ -9,20 +10,24 @@ export function inWords(issue: v.BaseIssue<unknown>): string {
   return `“${path}” ${wrongOf(issue)}.`;
 }
 
-const count = (value: unknown) => Number(value).toLocaleString('en');
+/** The same of a field that is called by its own name beside the sentence. */
+export const inWordsOfField = (issue: v.BaseIssue<unknown>): string =>
+  issue.message.startsWith('Invalid ') ? `This ${wrongOf(issue)}.` : issue.message;
 
 function wrongOf({ type, input, requirement, expected }: v.BaseIssue<unknown>): string {
   if (input === undefined) return 'is missing';
   const things = Array.isArray(input) ? 'entries' : 'characters';
   switch (type) {
     case 'min_length':
-      return requirement === 1 ? 'must not be empty' : `needs at least ${count(requirement)} ${things}`;
+      return requirement === 1
+        ? 'must not be empty'
+        : `needs at least ${inCount(Number(requirement))} ${things}`;
     case 'max_length':
-      return `is too long: ${count(requirement)} ${things} at most`;
+      return `is too long: ${inCount(Number(requirement))} ${things} at most`;
     case 'min_value':
-      return `must be ${count(requirement)} or more`;
+      return `must be ${inCount(Number(requirement))} or more`;
     case 'max_value':
-      return `must be ${count(requirement)} or less`;
+      return `must be ${inCount(Number(requirement))} or less`;
     case 'integer':
       return 'must be a whole number';
     case 'picklist':

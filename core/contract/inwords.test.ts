@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
-import { ENDPOINTS } from '@placard/core/contract/openapi';
+import { ENDPOINTS } from './openapi.ts';
 import { inWords } from './inwords.ts';
 
 const SCHEMA = v.object({

@@ -1,0 +1,44 @@
+import { spawnSync } from 'node:child_process';
+import { describe, expect, it } from 'vitest';
+
+const placard = (...words: string[]) => {
+  const { stdout, stderr, status } = spawnSync(new URL('../placard', import.meta.url).pathname, words, {
+    encoding: 'utf8',
+    input: '',
+  });
+  return { status, says: stdout + stderr };
+};
+
+describe('placard', () => {
+  const commands = ['demo', 'dev', 'test', 'serve', 'bench', 'prep', 'tidy', 'unpack'];
+
+  it('lists its commands', () => {
+    const { status, says } = placard('--help');
+    expect(status).toBe(0);
+    for (const name of commands)
+      expect(says.split('\n').some((line) => line.startsWith(`  ${name} `))).toBe(true);
+  });
+
+  it.each(commands)('%s --help says what it takes, and does nothing', (name) => {
+    for (const words of [
+      [name, '--help'],
+      ['help', name],
+    ]) {
+      const { status, says } = placard(...words);
+      expect(status).toBe(0);
+      expect(says).toContain(`Usage: placard ${name}`);
+    }
+  });
+
+  it.each([
+    [['sing'], /unknown command 'sing'/],
+    [['test', '--only', 'everything'], /Allowed choices are check, unit, e2e/],
+    [['unpack', '--all'], /unknown option '--all'/],
+    [['demo', '--port', 'seven'], /whole number from 1 to 65535/],
+    [['bench', 'no-such'], /There are: .*unpack/],
+  ])('%j is an error that says why', (words, says) => {
+    const answer = placard(...words);
+    expect(answer.status).toBe(1);
+    expect(answer.says).toMatch(says);
+  });
+});

@@ -1,0 +1,172 @@
+import { X } from 'lucide-react';
+import { useId, useState } from 'react';
+import { COUNTRIES, countryName, LANGUAGES, languageName } from '@placard/core/text';
+import { Combobox, type ComboboxOption } from './combobox.tsx';
+
+/** The most that are listed at once; a word more finds the others. */
+const MOST = 60;
+
+const byName = (a: ComboboxOption, b: ComboboxOption) => a.says.localeCompare(b.says, 'en');
+
+/** Those that have the words: by their letters first, then as a word begins, then anywhere. */
+function having(words: string, all: readonly ComboboxOption[]): ComboboxOption[] {
+  const wanted = words.trim().toLowerCase();
+  if (wanted === '') return all.toSorted(byName).slice(0, MOST);
+  const rank = ({ key, says }: ComboboxOption) => {
+    const name = says.toLowerCase();
+    if (key.toLowerCase() === wanted) return 0;
+    if (name.startsWith(wanted)) return 1;
+    return name.includes(` ${wanted}`) ? 2 : name.includes(wanted) ? 3 : 4;
+  };
+  return all
+    .filter((option) => rank(option) < 4)
+    .toSorted((a, b) => rank(a) - rank(b) || byName(a, b))
+    .slice(0, MOST);
+}
+
+/** Countries (ISO 3166-1 alpha-2), none of them for everywhere. */
+export function Countries({
+  label,
+  value,
+  onChange,
+  disabled = false,
+}: {
+  label: string;
+  value: readonly string[];
+  onChange: (countries: string[]) => void;
+  disabled?: boolean;
+}) {
+  const id = useId();
+  const [open, setOpen] = useState(false);
+  const [words, setWords] = useState('');
+  const options = COUNTRIES.filter((code) => !value.includes(code)).map((code) => ({
+    key: code,
+    says: countryName(code),
+    beside: code,
+    choose: () => onChange([...value, code]),
+  }));
+  return (
+    <div role="group" aria-labelledby={id}>
+      <span id={id} className="caption">
+        {label}
+      </span>
+      <div className="flex flex-wrap items-center gap-1">
+        {value.length === 0 && <span className="text-soft">Everywhere</span>}
+        {value.map((code) => (
+          <span
+            key={code}
+            className="inline-flex items-center border border-edge bg-paper pl-1.5 text-[13px]"
+          >
+            {countryName(code)}
+            {!disabled && (
+              <button
+                type="button"
+                aria-label={`Take ${countryName(code)} off`}
+                className="px-1 py-1 hover:text-madder"
+                onClick={() => onChange(value.filter((other) => other !== code))}
+              >
+                <X aria-hidden className="size-3" />
+              </button>
+            )}
+          </span>
+        ))}
+        {!disabled && (
+          <Combobox
+            label={`Add a country: ${label}`}
+            look="line"
+            says={value.length === 0 ? 'only in …' : 'and …'}
+            placeholder="Its name, or its two letters"
+            nothing="No country is called so."
+            open={open}
+            onOpen={setOpen}
+            words={words}
+            onWords={setWords}
+            options={open ? having(words, options) : []}
+          />
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** A language (BCP 47): one of the list, or any tag that means something, like de-AT. */
+export function Language({
+  label,
+  hideLabel = false,
+  value,
+  onChange,
+  className,
+}: {
+  label: string;
+  hideLabel?: boolean;
+  value: string;
+  onChange: (tag: string) => void;
+  className?: string;
+}) {
+  const [open, setOpen] = useState(false);
+  const [words, setWords] = useState('');
+  const choice = (tag: string) => ({
+    key: tag,
+    says: languageName(tag) ?? tag,
+    beside: tag,
+    choose: () => onChange(tag),
+  });
+  const found = open ? having(words, LANGUAGES.map(choice)) : [];
+  const typed = words.trim();
+  const [tag] = languageName(typed) === null ? [] : Intl.getCanonicalLocales(typed);
+  return (
+    <Combobox
+      label={label}
+      showLabel={!hideLabel}
+      className={className}
+      says={languageName(value) ?? (value || 'Choose it')}
+      placeholder="Its name, or its tag, like de-AT"
+      nothing="No language is called so."
+      open={open}
+      onOpen={setOpen}
+      words={words}
+      onWords={setWords}
+      options={tag !== undefined && !found.some(({ key }) => key === tag) ? [choice(tag), ...found] : found}
+    />
+  );
+}
+
+const zoneName = (zone: string) => zone.replaceAll('_', ' ').replaceAll('/', ', ');
+
+/** A time zone of IANA's list, found by its place. */
+export function TimeZone({
+  label,
+  value,
+  onChange,
+  disabled = false,
+}: {
+  label: string;
+  value: string;
+  onChange: (zone: string) => void;
+  disabled?: boolean;
+}) {
+  const [open, setOpen] = useState(false);
+  const [words, setWords] = useState('');
+  const options = ['UTC', ...(open ? Intl.supportedValuesOf('timeZone') : [])].map((zone) => ({
+    key: zone,
+    says: zoneName(zone),
+    choose: () => onChange(zone),
+  }));
+  return (
+    <div>
+      <Combobox
+        label={label}
+        showLabel
+        says={zoneName(value)}
+        disabled={disabled}
+        placeholder="A city, like Vienna"
+        nothing="No time zone is named after that."
+        open={open}
+        onOpen={setOpen}
+        words={words}
+        onWords={setWords}
+        options={open ? having(words, options) : []}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,98 @@
+import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
+import { html } from '@codemirror/lang-html';
+import { HighlightStyle, syntaxHighlighting } from '@codemirror/language';
+import { EditorState } from '@codemirror/state';
+import { EditorView, keymap, lineNumbers, placeholder as placeholding } from '@codemirror/view';
+import { tags } from '@lezer/highlight';
+import { getNonce } from 'get-nonce';
+import { useEffect, useRef } from 'react';
+import type { CodeProps } from './code.tsx';
+import { useLatest } from './uselatest.ts';
+
+const LOOK = EditorView.theme({
+  '&': { height: '100%', fontSize: '12.5px', color: 'var(--ink)', backgroundColor: 'var(--card)' },
+  '&.cm-focused': { outline: '2px solid var(--madder)', outlineOffset: '1px' },
+  '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '1.55', overflow: 'auto' },
+  '.cm-content': { caretColor: 'var(--ink)', padding: '8px 0' },
+  '.cm-gutters': { color: 'var(--soft)', backgroundColor: 'var(--card)', border: 'none' },
+  '.cm-placeholder': { color: 'var(--soft)' },
+  '&.cm-focused .cm-selectionBackground, .cm-selectionBackground, ::selection': {
+    backgroundColor: 'var(--rule)',
+  },
+});
+
+const INKS = HighlightStyle.define([
+  { tag: tags.tagName, color: 'var(--madder)' },
+  { tag: tags.angleBracket, color: 'var(--soft)' },
+  { tag: tags.attributeName, color: 'var(--ochre)' },
+  { tag: [tags.attributeValue, tags.string], color: 'var(--spruce)' },
+  { tag: [tags.comment, tags.meta], color: 'var(--soft)', fontStyle: 'italic' },
+]);
+
+/** Code to read or to write, with its lines numbered and its parts told apart. Tab leads on, as everywhere. */
+export default function CodeEditor({
+  label,
+  code,
+  onChange,
+  placeholder = '',
+  autoFocus = false,
+  className = '',
+}: CodeProps) {
+  const room = useRef<HTMLDivElement>(null);
+  const view = useRef<EditorView | null>(null);
+  const latest = useLatest(onChange);
+  const begun = useLatest({ code, placeholder, autoFocus });
+  const written = onChange !== undefined;
+  useEffect(() => {
+    if (!room.current) return undefined;
+    const editor = new EditorView({
+      parent: room.current,
+      state: EditorState.create({
+        doc: begun.current.code,
+        extensions: [
+          EditorView.cspNonce.of(getNonce() ?? ''),
+          lineNumbers(),
+          EditorView.lineWrapping,
+          html({ autoCloseTags: false }),
+          syntaxHighlighting(INKS),
+          LOOK,
+          history(),
+          keymap.of([...defaultKeymap, ...historyKeymap]),
+          placeholding(begun.current.placeholder),
+          EditorState.readOnly.of(!written),
+          EditorView.contentAttributes.of({
+            'aria-label': label,
+            spellcheck: 'false',
+            tabindex: '0',
+            ...(!written && { 'aria-readonly': 'true' }),
+          }),
+          // Typed over a selection, the browser would write the look of what was there into the code, as styles.
+          EditorView.domEventHandlers({
+            beforeinput: (event, view) => {
+              if (event.inputType !== 'insertText' || event.isComposing || event.data === null) return false;
+              if (view.state.readOnly || view.state.selection.main.empty) return false;
+              event.preventDefault();
+              view.dispatch(view.state.replaceSelection(event.data), {
+                userEvent: 'input.type',
+                scrollIntoView: true,
+              });
+              return true;
+            },
+          }),
+          EditorView.updateListener.of((update) => {
+            if (update.docChanged) latest.current?.(update.state.doc.toString());
+          }),
+        ],
+      }),
+    });
+    view.current = editor;
+    if (begun.current.autoFocus) editor.focus();
+    return () => editor.destroy();
+  }, [begun, label, latest, written]);
+  useEffect(() => {
+    const editor = view.current;
+    const now = editor?.state.doc.toString();
+    if (editor && now !== code) editor.dispatch({ changes: { from: 0, to: now?.length ?? 0, insert: code } });
+  }, [code]);
+  return <div ref={room} className={className} />;
+}

@@ -1,0 +1,45 @@
+import { useWatch } from 'react-hook-form';
+import { useNavigate } from 'react-router';
+import { createPage, type Site } from '@placard/core/contract';
+import { Choose, Form, TextField, useFilling } from '../kit/form.tsx';
+
+/** Begins a page, and leads to it. */
+export function NewPage({ sections }: { sections: Site['sections'] }) {
+  const navigate = useNavigate();
+  const filling = useFilling(createPage, {
+    // The first section, until somebody chooses.
+    start: { title: '', section: sections[0]?.id ?? '' },
+    onDone: ({ id }) => void navigate(`/place/${id}`),
+  });
+  const title = useWatch({ control: filling.control, name: 'title' });
+  return (
+    <Form
+      filling={filling}
+      label="A new page"
+      className="flex flex-wrap items-start gap-2"
+      buttons={
+        <button type="submit" className="button button-go" disabled={title.trim() === '' || filling.sending}>
+          Begin a page
+        </button>
+      }
+    >
+      <div className="w-[260px]">
+        <TextField
+          filling={filling}
+          name="title"
+          label="Title of a new page"
+          hideLabel
+          placeholder="Title of a new page"
+        />
+      </div>
+      <Choose
+        filling={filling}
+        name="section"
+        className="w-[150px]"
+        label="Section of the new page"
+        hideLabel
+        options={sections.map(({ id, title: name }) => [id, name] as const)}
+      />
+    </Form>
+  );
+}

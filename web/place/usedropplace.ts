@@ -1,0 +1,59 @@
+import type { Editor } from '@tiptap/react';
+import { useMemo, useState } from 'react';
+import type { DropPlace } from '../shell/selection.tsx';
+import { useLatest } from '../kit/uselatest.ts';
+import { gapAt, gapBeside, gapInWords, sheetOf, type Gap } from './gaps.ts';
+import { boundaryAt } from './placing.ts';
+
+/** Takes what is dragged into a page: where it would go is marked while it is on its way. */
+export function useDropPlace(
+  editor: Editor,
+  onPut: (asset: string, at: number) => void,
+): { marked: Gap | null; dropPlace: DropPlace } {
+  const [marked, setMarked] = useState<Gap | null>(null);
+  const put = useLatest(onPut);
+  const dropPlace = useMemo<DropPlace>(() => {
+    /** Where the keys brought it: right on the line, where either block might be the nearest one. */
+    let stepped: { y: number; at: number } | null = null;
+    const placeAt = ({ x, y }: { x: number; y: number }): number | null => {
+      const room = sheetOf(editor)?.getBoundingClientRect();
+      if (!room || x < room.left || x > room.right || y < room.top || y > room.bottom) return null;
+      if (stepped && Math.abs(stepped.y - y) < 2) return stepped.at;
+      return boundaryAt(editor.view, x, y);
+    };
+    return {
+      element: () => sheetOf(editor),
+      mark: (point) => {
+        if (!point) stepped = null;
+        const at = point && placeAt(point);
+        setMarked(at === null ? null : gapAt(editor, at));
+        return at === null ? null : gapInWords(editor, at);
+      },
+      put: (asset, point) => {
+        const at = placeAt(point);
+        setMarked(null);
+        if (at !== null) put.current(asset, at);
+        return at !== null;
+      },
+      step: (from, by) => {
+        const sheet = sheetOf(editor);
+        if (!sheet) return null;
+        const here = placeAt(from);
+        const { $from, from: caret } = editor.state.selection;
+        const gap =
+          here === null
+            ? gapAt(editor, $from.depth > 0 ? $from.before(1) : caret)
+            : gapBeside(editor, here, by);
+        if (!gap) return null;
+        // The middle of the line between the two: half a pixel on either side is another block.
+        const middle = () => sheet.getBoundingClientRect().top + gap.top;
+        const room = sheet.closest<HTMLElement>('[data-desk]')?.getBoundingClientRect();
+        if (room && (middle() < room.top + 40 || middle() > room.bottom - 40))
+          sheet.closest('[data-desk]')?.scrollBy({ top: middle() - (room.top + room.bottom) / 2 });
+        stepped = { y: middle(), at: gap.at };
+        return { x: sheet.getBoundingClientRect().left + 40, y: stepped.y };
+      },
+    };
+  }, [editor, put]);
+  return { marked, dropPlace };
+}
