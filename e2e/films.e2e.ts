@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { choose, choosePage, expectDrawn, goTo, pick, signIn } from './screen.ts';
+import { choose, choosePage, expectDrawn, goTo, signIn } from './screen.ts';
 
 const TITLE = 'Hills at first light, one';
 const PAGE = 'Films to try';
@@ -110,7 +110,9 @@ test('a film of ours is sent to the host with title, captions and audience, and 
     .toBeGreaterThan(0);
   await expect(film.locator('track[srclang=en]')).toHaveCount(1);
   await film.close();
-  await pick(there.getByLabel('Put its player in a page'), PAGE);
+  await there.getByRole('combobox', { name: 'Put its player in a page' }).click();
+  await page.getByPlaceholder('Words of its title or address').fill(PAGE);
+  await page.getByRole('option', { name: PAGE }).first().click();
   await expect(page.getByRole('button', { name: 'Our finder scope (embed)' })).toBeVisible();
 });
 

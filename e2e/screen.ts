@@ -108,7 +108,13 @@ export async function drag(from: Locator, to: Locator, at?: { x: number; y: numb
   await mouse.move(x, y);
   await mouse.down();
   await mouse.move(x + 8, y - 8, { steps: 4 });
-  await expect(from.page().getByText(/is taken up\.$/)).toBeAttached();
+  // It is said that it is taken up, or already what it is over.
+  await expect(
+    from
+      .page()
+      .getByText(/(is taken up\.|^(After|At the top|Over|Not over) .*)$/)
+      .first(),
+  ).toBeAttached();
   await mouse.move(goal.x, goal.y, { steps: 12 });
   // What it is over is said before it is let go of.
   await expect(

@@ -12,8 +12,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const looks = async (who: Caller) =>
-  (await who.ask<Record<string, TableLook>>('GET', '/api/me/tables')).body;
+const looks = async (who: Caller) => (await who.ask<Record<string, TableLook>>('GET', '/api/me/tables')).body;
 
 describe('how somebody wants a table', () => {
   it('is kept for that person alone, and changed in place', async () => {

@@ -18,8 +18,5 @@ export async function keepTableLook(
   name: string,
   look: TableLook,
 ): Promise<void> {
-  await database
-    .insert(tableLook)
-    .values({ personId, name, look })
-    .onDuplicateKeyUpdate({ set: { look } });
+  await database.insert(tableLook).values({ personId, name, look }).onDuplicateKeyUpdate({ set: { look } });
 }

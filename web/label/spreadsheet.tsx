@@ -164,24 +164,24 @@ function Compared({ id }: { id: string }) {
           </button>
         </div>
       )}
-      {data.state === 'written' && (
-        <p role="status" className="flex items-center gap-3 text-spruce">
-          {plural(data.changed, 'label is', 'labels are')} written.
-          <button
-            type="button"
-            className="button"
-            disabled={undo.isPending}
-            onClick={() => undo.mutate({ params: { id }, body: {} })}
-          >
-            Take it all back
-          </button>
-        </p>
-      )}
-      {data.state === 'undone' && (
-        <p role="status" className="text-spruce">
-          Taken back. What was changed again since stays.
-        </p>
-      )}
+      <div role="status">
+        {data.state === 'written' && (
+          <p className="flex items-center gap-3 text-spruce">
+            {plural(data.changed, 'label is', 'labels are')} written.
+            <button
+              type="button"
+              className="button"
+              disabled={undo.isPending}
+              onClick={() => undo.mutate({ params: { id }, body: {} })}
+            >
+              Take it all back
+            </button>
+          </p>
+        )}
+        {data.state === 'undone' && (
+          <p className="text-spruce">Taken back. What was changed again since stays.</p>
+        )}
+      </div>
       <div className="mt-2 overflow-x-auto">
         <Table
           name="spreadsheet"

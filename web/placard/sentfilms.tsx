@@ -1,6 +1,5 @@
 import { Select } from '../kit/select.tsx';
 import { Radios } from '../kit/radios.tsx';
-import { Menu } from '../kit/menu.tsx';
 import { useState } from 'react';
 import {
   AUDIENCES,
@@ -15,7 +14,7 @@ import { filmAsPlayer } from '@placard/core/page';
 import { useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { useAsk, useDo } from '../kit/asking.ts';
-import { useRecentPages } from '../pages/userecentpages.ts';
+import { PageSearch } from '../pages/pagesearch.tsx';
 import { Progress } from '../kit/bar.tsx';
 import { Language } from '../kit/codechoice.tsx';
 import { Form, TextField, useFilling, WordsField } from '../kit/form.tsx';
@@ -52,7 +51,6 @@ export function SentFilms({ asset }: { asset: AssetDetail }) {
 }
 
 function Sent({ film, onForget }: { film: SentFilm; onForget: () => void }) {
-  const pages = useRecentPages();
   const navigate = useNavigate();
   const { frame } = film;
   const place = (pageId: string) => {
@@ -84,11 +82,10 @@ function Sent({ film, onForget }: { film: SentFilm; onForget: () => void }) {
       )}
       <span className="mt-1 flex flex-wrap gap-2">
         {film.state === 'there' && frame && (
-          <Menu
+          <PageSearch
             label="Put its player in a page"
-            says="Put its player in"
-            items={pages.map(({ id, title }) => [id, title] as const)}
-            onPick={place}
+            chosen="Put its player in …"
+            onChoose={({ id }) => place(id)}
           />
         )}
         <button type="button" className="button-plain" onClick={onForget}>

@@ -124,10 +124,10 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   }
   const column = columnOf(site.measures);
   return (
-    <main className="grid h-full grid-cols-[150px_minmax(0,1fr)_330px] max-lg:grid-cols-1 max-lg:overflow-y-auto">
+    <main className="grid h-full grid-cols-[150px_minmax(0,1fr)_330px] max-lg:grid-cols-1 max-lg:grid-rows-[minmax(0,1fr)_auto]">
       <h1 className="sr-only">Place: {title}</h1>
       <Outline editor={editor} findings={proof.data?.findings ?? null} />
-      <div data-desk className="@container min-h-0 overflow-auto px-4 pt-2 pb-10 max-lg:overflow-visible">
+      <div data-desk className="@container min-h-0 overflow-auto px-4 pt-2 pb-10">
         <div className="mx-auto" style={{ width: column + 32, maxWidth: '100%' }}>
           {state.kind === 'conflict' && (
             <Conflict
@@ -159,17 +159,24 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
             <MeasureRule measures={site.measures} column={column} chosen={selected?.measure} />
           </div>
           <div className="sheet relative px-4 py-6">
-            <input
+            <textarea
+              rows={1}
               aria-label="Title of the page"
               maxLength={200}
               readOnly={!mayWrite}
               value={title}
               onChange={(event) => {
-                setTitle(event.target.value);
-                const written = event.target.value.trim();
+                const text = event.target.value.replace(/\n/g, ' ');
+                setTitle(text);
+                const written = text.trim();
                 if (written !== '') write(() => ({ title: written, document: documentOf(editor) }));
               }}
-              className="mb-3 w-full bg-transparent font-serif text-[29px] leading-tight font-semibold"
+              onKeyDown={(event) => {
+                if (event.key !== 'Enter') return;
+                event.preventDefault();
+                editor.view.focus();
+              }}
+              className="mb-3 block field-sizing-content w-full resize-none overflow-hidden bg-transparent font-serif text-[29px] leading-tight font-semibold"
             />
             <EditorContent editor={editor} />
             {mayWrite && (
@@ -191,7 +198,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
           </div>
         </div>
       </div>
-      <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto py-3 pr-5 max-lg:px-4">
+      <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto py-3 pr-5 max-lg:max-h-[34vh] max-lg:border-t max-lg:border-edge max-lg:px-4">
         <PastedLine pasted={pasted} onDone={() => setPasted(null)} />
         {dropping.map(({ key, fileName, says }) => (
           <Notice
@@ -225,5 +232,10 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
 
 function SelectedPlacard() {
   const { asset } = useSelection();
-  return <PlacardPanel id={asset} picture={false} />;
+  return (
+    // Where there is little room, it is not taken to say that nothing is chosen.
+    <div className={asset === null ? 'max-lg:hidden' : ''}>
+      <PlacardPanel id={asset} picture={false} />
+    </div>
+  );
 }

@@ -45,7 +45,7 @@ export function gapBeside(editor: Editor, at: number, by: -1 | 1): Gap | null {
 export function gapInWords(editor: Editor, at: number): string {
   const before = editor.state.doc.resolve(Math.min(at, editor.state.doc.content.size)).nodeBefore;
   if (!before) return 'At the top of the page';
-  const words = before.textContent.trim();
+  const words = before.textBetween(0, before.content.size, ' ').trim();
   if (words !== '') return `After “${words.length > 60 ? `${words.slice(0, 59)}…` : words}”`;
   return before.isTextblock ? 'After an empty paragraph' : `After the ${before.type.name}`;
 }

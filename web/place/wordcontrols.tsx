@@ -32,7 +32,7 @@ export function WordControls({
   });
   const icon = 'size-4';
   return (
-    <Toolbar.Root aria-label="Words" className="mb-1.5 flex flex-wrap items-center gap-0.5 text-[13px]">
+    <div className="mb-1.5 flex flex-wrap items-center gap-0.5 text-[13px]">
       <Select
         look="line"
         className="mr-1"
@@ -51,59 +51,61 @@ export function WordControls({
           ['4', 'Heading 4'],
         ]}
       />
-      <Control
-        label="Bold"
-        on={now.bold}
-        onClick={() => editor.chain().focus().toggleBold().run()}
-        icon={<Bold aria-hidden className={icon} />}
-      />
-      <Control
-        label="Italic"
-        on={now.italic}
-        onClick={() => editor.chain().focus().toggleItalic().run()}
-        icon={<Italic aria-hidden className={icon} />}
-      />
-      <Control
-        label="List"
-        on={now.bullets}
-        onClick={() => editor.chain().focus().toggleBulletList().run()}
-        icon={<List aria-hidden className={icon} />}
-      />
-      <Control
-        label="Numbered list"
-        on={now.numbers}
-        onClick={() => editor.chain().focus().toggleOrderedList().run()}
-        icon={<ListOrdered aria-hidden className={icon} />}
-      />
-      <Control
-        label="Link"
-        on={now.link}
-        onClick={() => setLinking(true)}
-        icon={<Link2 aria-hidden className={icon} />}
-      />
-      <Control
-        label="Undo"
-        off={!now.undo}
-        onClick={() => editor.chain().focus().undo().run()}
-        icon={<Undo2 aria-hidden className={icon} />}
-      />
-      <Control
-        label="Redo"
-        off={!now.redo}
-        onClick={() => editor.chain().focus().redo().run()}
-        icon={<Redo2 aria-hidden className={icon} />}
-      />
-      <span className="grow" />
-      <Hint says="At the caret. Between two blocks: Ctrl and Enter">
-        <Toolbar.Button className="button-plain" onClick={onPut}>
-          Put a picture or film
+      <Toolbar.Root aria-label="Words" className="flex min-w-0 grow flex-wrap items-center gap-0.5">
+        <Control
+          label="Bold"
+          on={now.bold}
+          onClick={() => editor.chain().focus().toggleBold().run()}
+          icon={<Bold aria-hidden className={icon} />}
+        />
+        <Control
+          label="Italic"
+          on={now.italic}
+          onClick={() => editor.chain().focus().toggleItalic().run()}
+          icon={<Italic aria-hidden className={icon} />}
+        />
+        <Control
+          label="List"
+          on={now.bullets}
+          onClick={() => editor.chain().focus().toggleBulletList().run()}
+          icon={<List aria-hidden className={icon} />}
+        />
+        <Control
+          label="Numbered list"
+          on={now.numbers}
+          onClick={() => editor.chain().focus().toggleOrderedList().run()}
+          icon={<ListOrdered aria-hidden className={icon} />}
+        />
+        <Control
+          label="Link"
+          on={now.link}
+          onClick={() => setLinking(true)}
+          icon={<Link2 aria-hidden className={icon} />}
+        />
+        <Control
+          label="Undo"
+          off={!now.undo}
+          onClick={() => editor.chain().focus().undo().run()}
+          icon={<Undo2 aria-hidden className={icon} />}
+        />
+        <Control
+          label="Redo"
+          off={!now.redo}
+          onClick={() => editor.chain().focus().redo().run()}
+          icon={<Redo2 aria-hidden className={icon} />}
+        />
+        <span className="grow" />
+        <Hint says="At the caret. Between two blocks: Ctrl and Enter">
+          <Toolbar.Button className="button-plain" onClick={onPut}>
+            Put a picture or film
+          </Toolbar.Button>
+        </Hint>
+        <Toolbar.Button className="button-plain" onClick={onEmbed}>
+          Embed
         </Toolbar.Button>
-      </Hint>
-      <Toolbar.Button className="button-plain" onClick={onEmbed}>
-        Embed
-      </Toolbar.Button>
+      </Toolbar.Root>
       {linking && <LinkAddress editor={editor} onDone={() => setLinking(false)} />}
-    </Toolbar.Root>
+    </div>
   );
 }
 

@@ -7,13 +7,15 @@ export function JobsUnderWay() {
   const jobs = useAsk(listJobs, {}, { staleTime: Number.POSITIVE_INFINITY });
   const active = (jobs.data ?? []).filter(({ state }) => state === 'waiting' || state === 'working');
   const current = active.find(({ state }) => state === 'working') ?? active[0];
-  if (!current) return null;
   return (
+    // There before anything is said in it: what comes with its words is not read out.
     <span role="status" className="flex min-w-0 items-center gap-2">
-      <span className="truncate text-ink">
-        {current.says}
-        {current.total > 0 && ` (${current.done} of ${current.total})`}
-      </span>
+      {current && (
+        <span className="truncate text-ink">
+          {current.says}
+          {current.total > 0 && ` (${current.done} of ${current.total})`}
+        </span>
+      )}
       {active.length > 1 && <span className="shrink-0">and {plural(active.length - 1, 'more', 'more')}</span>}
     </span>
   );

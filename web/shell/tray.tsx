@@ -45,7 +45,7 @@ export default function Tray() {
     // Whoever asked for it goes on in it.
     if (answered.current === trayAsked || shown.length === 0) return;
     answered.current = trayAsked;
-    strip.current?.querySelector<HTMLElement>('[data-tray][tabindex="0"]')?.focus();
+    strip.current?.querySelector<HTMLElement>('[data-tray][tabindex="0"]')?.focus({ preventScroll: true });
   }, [trayAsked, shown.length]);
   const byKey: KeyboardCoordinateGetter = (event, { currentCoordinates, context }) => {
     const by = stepOf(event);
