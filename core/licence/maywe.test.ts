@@ -87,8 +87,8 @@ describe('may we?', () => {
 
 describe('what was agreed besides the licence', () => {
   it.each<[string, Partial<Use>, Partial<Limits>, 'if' | 'no', RegExp]>([
-    ['everywhere', {}, { territory: ['AT', 'DE'] }, 'no', /AT and DE only, and the site is for everywhere/],
-    ['one country more', { territory: ['AT', 'CH'] }, { territory: ['AT'] }, 'no', /for CH too/],
+    ['everywhere', {}, { territory: ['AT', 'DE'] }, 'no', /Austria and Germany only, and the site is for everywhere/],
+    ['one country more', { territory: ['AT', 'CH'] }, { territory: ['AT'] }, 'no', /for Switzerland too/],
     ['within', { territory: ['AT'] }, { territory: ['AT', 'DE'] }, 'if', /^/],
     ['too early', {}, { from: '2027-01-01' }, 'no', /from 1 Jan 2027 on/],
     ['over', {}, { until: '2026-11-24' }, 'no', /until 24 Nov 2026, which is over/],

@@ -1,5 +1,5 @@
 import { Clapperboard, FolderOpen, FolderTree, Globe, Images, Mic, Stamp } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { acceptArrivals, discardArrival, listArrivals, readSite, type Arrival } from '@placard/core/contract';
 import { useAsk, useDo, useMay } from '../kit/asking.ts';
@@ -9,13 +9,17 @@ import { ArrivalList } from './arrivallist.tsx';
 import { wishOf, type Decision } from './decision.ts';
 import { ForAll } from './forall.tsx';
 import { FromAddress } from './fromaddress.tsx';
-import { FromAgency } from './fromagency.tsx';
-import { FromCatalogue } from './fromcatalogue.tsx';
-import { FromFilms } from './fromfilms.tsx';
-import { FromFolders } from './fromfolders.tsx';
-import { Record } from './record.tsx';
 import { Room } from './room.tsx';
 import { uploads, useSending } from './uploads.ts';
+
+// What is not looked at first is loaded when it is.
+const FromAgency = lazy(() => import('./fromagency.tsx').then((room) => ({ default: room.FromAgency })));
+const FromCatalogue = lazy(() =>
+  import('./fromcatalogue.tsx').then((room) => ({ default: room.FromCatalogue })),
+);
+const FromFilms = lazy(() => import('./fromfilms.tsx').then((room) => ({ default: room.FromFilms })));
+const FromFolders = lazy(() => import('./fromfolders.tsx').then((room) => ({ default: room.FromFolders })));
+const Recording = lazy(() => import('./record.tsx').then((room) => ({ default: room.Record })));
 
 const ACCEPTED =
   '.jpg,.jpeg,.png,.webp,.avif,.gif,.tif,.tiff,.heic,.heif,.svg,.mp4,.mov,.m4v,.webm,.mp3,.m4a,.ogg,.opus,.wav,.flac,image/*,video/mp4,video/quicktime,video/webm,audio/*';
@@ -96,12 +100,14 @@ export default function Gather() {
             aria-label={WAYS.find(({ way }) => way === from)?.says ?? 'Bring in'}
             className="mb-4 border border-rule bg-card px-4 py-3.5"
           >
-            {from === 'address' && <FromAddress given={search.get('address') ?? ''} />}
-            {from === 'catalogue' && <FromCatalogue />}
-            {from === 'agency' && <FromAgency />}
-            {from === 'films' && <FromFilms />}
-            {from === 'folders' && <FromFolders />}
-            {from === 'record' && <Record />}
+            <Suspense fallback={null}>
+              {from === 'address' && <FromAddress given={search.get('address') ?? ''} />}
+              {from === 'catalogue' && <FromCatalogue />}
+              {from === 'agency' && <FromAgency />}
+              {from === 'films' && <FromFilms />}
+              {from === 'folders' && <FromFolders />}
+              {from === 'record' && <Recording />}
+            </Suspense>
           </section>
         )}
         {accept.error && <Notice severity="stop">{accept.error.message}</Notice>}
