@@ -114,8 +114,13 @@ test('the whole way goes by key alone: from signing in to copying the HTML', asy
 
   // Another one between two blocks: the hairline opens by key, and goes up and down.
   await come(page, words, 'Shift+Tab');
-  await page.keyboard.press('ArrowUp');
-  await page.keyboard.press('ArrowUp');
+  const caretIn = () => page.evaluate(() => getSelection()?.anchorNode?.textContent ?? '');
+  for (let step = 0; step < 4 && (await caretIn()) !== 'The first paragraph.'; step++) {
+    await page.keyboard.press('ArrowUp');
+    // The browser tells of where the caret is a moment later.
+    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 100)));
+  }
+  expect(await caretIn()).toBe('The first paragraph.');
   await page.keyboard.press('Control+Enter');
   await expect(page.getByRole('group', { name: 'After “The first paragraph.”' })).toBeVisible();
   await page.keyboard.press('ArrowUp');

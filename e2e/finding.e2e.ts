@@ -23,7 +23,7 @@ test('a shortlist is begun with what is chosen, shown, shortened and removed', a
   await pick(bar(page).getByLabel('Put them on a shortlist'), 'a new one');
   await page.getByLabel('Name of the new shortlist').fill('For the spring page');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('3 assets put on “For the spring page”.')).toBeVisible();
+  await expect(told(page, '3 assets put on “For the spring page”.')).toBeVisible();
   await page.getByRole('button', { name: 'Choose none' }).click();
   const list = atHand(page).getByRole('button', { name: /^For the spring page/ });
   await expect(list).toContainText('3');

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import { choose, choosePage, expectDrawn, goTo, openPage, signIn, typeNumber } from './screen.ts';
+import { choose, choosePage, expectDrawn, goTo, openPage, signIn, told, typeNumber } from './screen.ts';
 
 const stage = (page: Page) => page.getByTestId('stage');
 const done = (page: Page) => page.getByRole('region', { name: 'What is done to it' });
@@ -302,5 +302,5 @@ test('names are given by a pattern, after the whole table was seen', async ({ pa
   await expect(page.getByText('1 name cannot be given')).toBeVisible();
   await name.fill('first-light-crescent');
   await page.getByRole('button', { name: 'Rename 1 asset' }).click();
-  await expect(page.getByText('They are called so now')).toBeVisible();
+  await expect(told(page, /^They are called so now/)).toBeVisible();
 });

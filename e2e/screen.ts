@@ -90,7 +90,7 @@ export async function typeNumber(field: Locator, number: number | string): Promi
 }
 
 /** What was done, as it is told at the edge of the window. */
-export const told = (page: Page, says: string): Locator =>
+export const told = (page: Page, says: string | RegExp): Locator =>
   page.getByRole('region', { name: /^What was done/ }).getByText(says);
 
 /** Takes back what was done last. */

@@ -87,7 +87,13 @@ describe('may we?', () => {
 
 describe('what was agreed besides the licence', () => {
   it.each<[string, Partial<Use>, Partial<Limits>, 'if' | 'no', RegExp]>([
-    ['everywhere', {}, { territory: ['AT', 'DE'] }, 'no', /Austria and Germany only, and the site is for everywhere/],
+    [
+      'everywhere',
+      {},
+      { territory: ['AT', 'DE'] },
+      'no',
+      /Austria and Germany only, and the site is for everywhere/,
+    ],
     ['one country more', { territory: ['AT', 'CH'] }, { territory: ['AT'] }, 'no', /for Switzerland too/],
     ['within', { territory: ['AT'] }, { territory: ['AT', 'DE'] }, 'if', /^/],
     ['too early', {}, { from: '2027-01-01' }, 'no', /from 1 Jan 2027 on/],

@@ -17,6 +17,7 @@ export const LinkAddressSchema = v.pipe(
 const MarkSchema = v.variant('type', [
   v.object({ type: v.literal('bold') }),
   v.object({ type: v.literal('italic') }),
+  v.object({ type: v.literal('small') }),
   v.object({ type: v.literal('link'), attrs: v.object({ href: LinkAddressSchema }) }),
 ]);
 
@@ -90,7 +91,9 @@ function marked(runs: readonly Run[]): Markup[] {
 
 /** A link round everything else, and one alone: links do not stand in links. */
 const inWritingOrder = (marks: readonly Mark[]): Mark[] =>
-  (['link', 'bold', 'italic'] as const).flatMap((type) => marks.find((mark) => mark.type === type) ?? []);
+  (['link', 'small', 'bold', 'italic'] as const).flatMap(
+    (type) => marks.find((mark) => mark.type === type) ?? [],
+  );
 
 /** True for marks that say the same. */
 export const isSame = (one: Mark | undefined, other: Mark): boolean =>
@@ -99,6 +102,7 @@ export const isSame = (one: Mark | undefined, other: Mark): boolean =>
 
 function tagged(mark: Mark, inside: Markup[]): Markup {
   if (mark.type === 'bold') return element('strong', {}, ...inside);
+  if (mark.type === 'small') return element('small', {}, ...inside);
   if (mark.type === 'italic') return element('em', {}, ...inside);
   return linked(mark.attrs.href, ...inside);
 }

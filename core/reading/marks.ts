@@ -21,6 +21,7 @@ export class MarksOf {
     let marks = round;
     marks = turned(marks, 'bold', boldBy(style) ?? (BOLD.has(tagName) || undefined));
     marks = turned(marks, 'italic', italicBy(style) ?? (ITALIC.has(tagName) || undefined));
+    if (tagName === 'small') marks = turned(marks, 'small', true);
     if (tagName !== 'a') return marks;
     const href = this.#addressOf(attribute('href'));
     return href === null
@@ -39,7 +40,11 @@ export class MarksOf {
 }
 
 /** The marks with one switched on or off; undefined leaves it. */
-function turned(marks: readonly Mark[], type: 'bold' | 'italic', on: boolean | undefined): readonly Mark[] {
+function turned(
+  marks: readonly Mark[],
+  type: 'bold' | 'italic' | 'small',
+  on: boolean | undefined,
+): readonly Mark[] {
   const has = marks.some((mark) => mark.type === type);
   if (on === undefined || on === has) return marks;
   return on ? [...marks, { type }] : marks.filter((mark) => mark.type !== type);

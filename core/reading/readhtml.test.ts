@@ -23,6 +23,12 @@ const again = (html: string, base?: string): string => {
     .join('');
 };
 
+/** How a table begins, and what its cells are, as pages have them. */
+const TABLE =
+  '<div role="region" aria-label="Table" tabindex="0" style="overflow-x:auto;margin:0 0 16px"><table style="border-collapse:collapse;min-width:100%">';
+const cell = (words: string, tag = 'td', align = 'start') =>
+  `<${tag} style="border:1px solid;padding:6px 10px;vertical-align:top;text-align:${align}">${words}</${tag.split(' ')[0]}>`;
+
 describe('foreign HTML, read and written again', () => {
   it.each<[string, string, string]>([
     ['paragraphs', '<p>One</p><p>Two</p>', '<p>One</p><p>Two</p>'],
@@ -72,10 +78,31 @@ describe('foreign HTML, read and written again', () => {
     ['a heading in an item', '<ul><li><h3>One</h3>two</ul>', '<ul><li>One<p>two</p></li></ul>'],
     ['quoted words', '<p>He said <q>one</q>.</p>', '<p>He said “one”.</p>'],
     [
-      'tables by their cells',
-      '<table><tr><td>A</td><td>B</td></tr><tr><td>1</td></tr></table>',
-      '<p>A</p><p>B</p><p>1</p>',
+      'words that a table only sets beside each other, one under the other',
+      '<table role="presentation"><tr><td>A</td><td><h3>B</h3></td></tr><tr><td>1</td></tr></table>',
+      '<p>A</p><h3>B</h3><p>1</p>',
     ],
+    [
+      'what tables within tables set, by the words in them',
+      '<table><tr><td><table><tr><td>A<td>B</table></td><td>C</td></tr></table>',
+      `${TABLE}<tbody><tr>${cell('A')}${cell('B')}</tr></tbody></table></div><p>C</p>`,
+    ],
+    [
+      'tables of data with their heads, caption, spans and alignment',
+      '<table border=1><caption>Hours</caption><tr><th>Day<th>Opens<tr><th>Mon<td align=right>9<tr><td colspan=2>closed</table>',
+      `${TABLE.replace('"Table"', '"Hours"')}<caption style="text-align:start;padding:0 0 6px">Hours</caption><thead><tr>${cell('Day', 'th scope="col"')}${cell('Opens', 'th scope="col"')}</tr></thead><tbody><tr>${cell('Mon', 'th scope="row"')}${cell('9', 'td', 'right')}</tr><tr>${cell('closed', 'td colspan="2"')}</tr></tbody></table></div>`,
+    ],
+    [
+      'rules and quotations',
+      '<blockquote>One<p>Two</blockquote><hr>',
+      '<blockquote><p>One</p><p>Two</p></blockquote><hr>',
+    ],
+    [
+      'cells without a table',
+      '<td>A</td><td>B</td>',
+      `${TABLE}<tbody><tr>${cell('A')}${cell('B')}</tr></tbody></table></div>`,
+    ],
+    ['one cell alone', '<td>A</td>', '<p>A</p>'],
     [
       'nothing that runs',
       '<script>alert(1)</script><style>p{}</style><p onclick="x()">One</p>',
@@ -117,8 +144,8 @@ describe('foreign HTML, read and written again', () => {
   });
 
   it('says once what it did not keep, and why', () => {
-    const { dropped } = read('<script>1</script><script>2</script><table><tr><td>A</table><p>One');
-    expect(dropped.map(({ what }) => what)).toEqual(['<script>', '<table>']);
+    const { dropped } = read('<script>1</script><script>2</script><p>H<sub>2</sub>O');
+    expect(dropped.map(({ what }) => what)).toEqual(['<script>', '<sub>']);
     for (const { why } of dropped) expect(why).not.toBe('');
   });
 

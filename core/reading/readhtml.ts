@@ -3,7 +3,7 @@ import type { Dropped } from '../embed/dropped.ts';
 import { unpack } from '../embed/unpack.ts';
 import { kindOf, kinds, type Block } from '../page/kinds/index.ts';
 import type { AnyBlock, Kind, Reading, ReadMedia } from '../page/kinds/kind.ts';
-import type { Inline, Mark } from '../page/words.ts';
+import { plainWords, type Inline, type Mark } from '../page/words.ts';
 import { MarksOf } from './marks.ts';
 import { readFragment } from './tree.ts';
 import { Line } from './line.ts';
@@ -46,13 +46,10 @@ const SILENT: Readonly<Record<string, string>> = {
 
 /** What becomes of elements that are read as something less. */
 const LESS: Readonly<Record<string, string>> = {
-  blockquote: 'its words stand as paragraphs',
   del: 'its words are kept, not struck through',
-  hr: 'a new paragraph begins there',
   s: 'its words are kept, not struck through',
   sub: 'its words are kept on the line',
   sup: 'its words are kept on the line',
-  table: 'its cells stand one under the other',
 };
 
 /** How each element is read of which a kind makes something. */
@@ -88,6 +85,7 @@ export function readHtml(html: string, context: ReadContext): ReadHtml {
   const media: ReadMedia[] = [];
   const dropped = new Map<string, Dropped>();
   const drop = (what: string, why: string) => void dropped.set(`${what} ${why}`, { what, why });
+  const holds = lookingFor();
   const marksOf = new MarksOf(context.base);
   // A first heading within would be a second title of the page.
   const deeper = holds(root, 'h1') ? 1 : 0;
@@ -142,10 +140,16 @@ export function readHtml(html: string, context: ReadContext): ReadHtml {
   };
 
   /** Reads what lies in an element apart from what is round it. */
-  const apart = (element: Tree.Element, oneLine: boolean) => {
+  const apart = (element: Tree.Element, oneLine: boolean, itself = false) => {
     const outer = { blocks, line, inOneLine, marks };
-    [blocks, line, inOneLine, marks] = [[], new Line(), oneLine, marksOf.within(element, marks)];
-    visitAll(element);
+    [blocks, line, inOneLine, marks] = [
+      [],
+      new Line(),
+      oneLine,
+      itself ? marks : marksOf.within(element, marks),
+    ];
+    if (itself) visit(element);
+    else visitAll(element);
     const content = oneLine ? line.take() : (endLine(), []);
     const made = blocks;
     ({ blocks, line, inOneLine, marks } = outer);
@@ -157,6 +161,9 @@ export function readHtml(html: string, context: ReadContext): ReadHtml {
     elementsIn: ({ childNodes }) => childNodes.filter((child) => 'tagName' in child),
     blocks: (element) => apart(element, false).others,
     words: (element) => apart(element, true),
+    read: (element) => apart(element, false, true).others,
+    text: (element) => plainWords(apart(element, true).content),
+    holds,
     levelOf: (level) => Math.min(4, Math.max(2, level + deeper)),
     frame: (element) => {
       const { frame, findings } = unpack(serializeOuter(element), context.trustedOrigins);
@@ -170,20 +177,43 @@ export function readHtml(html: string, context: ReadContext): ReadHtml {
 
   visitAll(root);
   endLine();
-  return { blocks: inLists(blocks), media, dropped: [...dropped.values()] };
+  return { blocks: standing(blocks), media, dropped: [...dropped.values()] };
 }
 
-/** Items that lie in no list lie in one of their own. */
-function inLists(blocks: readonly AnyBlock[]): Block[] {
+/** What parts that lie in nothing of their kind lie in then. */
+const HOLDERS: Readonly<Record<string, string>> = {
+  listItem: 'bulletList',
+  tableCell: 'tableRow',
+  tableHeader: 'tableRow',
+  tableRow: 'table',
+};
+
+/** A table that was made of loose parts and has no two cells beside each other is the words in it. */
+const unlessThin =
+  (given: readonly AnyBlock[]) =>
+  (block: AnyBlock): Block[] => {
+    const rows = block.type === 'table' && !given.includes(block) ? kindOf(block).children(block) : [];
+    const cells = rows.map((row) => kindOf(row).children(row));
+    return rows.length > 0 && cells.every((some) => some.length < 2)
+      ? (cells.flat().flatMap((cell) => kindOf(cell).children(cell)) as Block[])
+      : [block as Block];
+  };
+
+/** Parts that lie in nothing, as items in no list and rows in no table, lie in one of their own. */
+function standing(blocks: readonly AnyBlock[]): Block[] {
   const put: AnyBlock[] = [];
-  for (const [at, block] of blocks.entries()) {
+  /** The part before it in the same holder, as long as nothing else comes between. */
+  let open = '';
+  for (const block of blocks) {
+    const holder = HOLDERS[block.type] ?? '';
     const last = put.at(-1);
-    if (block.type !== 'listItem') put.push(block);
-    else if (last?.type === 'bulletList' && blocks[at - 1]?.type === 'listItem')
+    if (holder === '') put.push(block);
+    else if (open === holder && last)
       put.splice(-1, 1, { ...last, content: [...(last.content as AnyBlock[]), block] });
-    else put.push({ type: 'bulletList', content: [block] });
+    else put.push({ type: holder, content: [block] });
+    open = holder;
   }
-  return put as Block[];
+  return put.some(({ type }) => HOLDERS[type]) ? standing(put) : put.flatMap(unlessThin(blocks));
 }
 
 /** The words of a block and of all that it holds, in one line. */
@@ -192,10 +222,21 @@ function inlinesOf(block: AnyBlock): Inline[] {
   return children.length > 0 ? children.flatMap(inlinesOf) : ((block.content ?? []) as Inline[]);
 }
 
-function holds(node: Tree.ParentNode, name: string): boolean {
-  return node.childNodes.some(
-    (child) => 'tagName' in child && (child.tagName === name || holds(child, name)),
-  );
+/** Tells whether an element of a name lies in another; what was looked at once is known. */
+function lookingFor(): (node: Tree.ParentNode, name: string) => boolean {
+  const known = new Map<string, WeakMap<Tree.ParentNode, boolean>>();
+  const holds = (node: Tree.ParentNode, name: string): boolean => {
+    const answers = known.get(name) ?? new WeakMap<Tree.ParentNode, boolean>();
+    known.set(name, answers);
+    const before = answers.get(node);
+    if (before !== undefined) return before;
+    const found = node.childNodes.some(
+      (child) => 'tagName' in child && (child.tagName === name || holds(child, name)),
+    );
+    answers.set(node, found);
+    return found;
+  };
+  return holds;
 }
 
 const isHidden = ({ attrs }: Tree.Element): boolean =>

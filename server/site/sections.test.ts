@@ -26,8 +26,15 @@ describe('sections', () => {
   it('get folder names in lower case without blanks, numbered where they are taken', async () => {
     const news = await begin('Sky News & Été');
     await begin('Sky news été');
+    await begin('Sky News Été');
     await begin('Sky News & Été', news);
-    expect(await tree()).toEqual(['sky-news-ete', 'sky-news-ete-2', 'sky-news-ete/sky-news-ete', 'visit']);
+    expect(await tree()).toEqual([
+      'sky-news-and-ete',
+      'sky-news-and-ete/sky-news-and-ete',
+      'sky-news-ete',
+      'sky-news-ete-2',
+      'visit',
+    ]);
   });
 
   it('are moved with what lies in them, but never into themselves', async () => {

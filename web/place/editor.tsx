@@ -31,6 +31,8 @@ import { documentOf, usePageEditor } from './usepageeditor.ts';
 import { useDropFiles } from './usedropfiles.ts';
 import { useDropPlace } from './usedropplace.ts';
 import { usePlaceAsset } from './useplaceasset.ts';
+import { QuotationControls } from './quotationcontrols.tsx';
+import { TableControls } from './tablecontrols.tsx';
 import { WordControls } from './wordcontrols.tsx';
 
 interface PageEditorProps {
@@ -221,6 +223,8 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
         {selected && mayWrite && (
           <StandingPanel editor={editor} selected={selected} site={site} page={page.id} />
         )}
+        {mayWrite && <TableControls editor={editor} />}
+        {mayWrite && <QuotationControls editor={editor} />}
         <SelectedPlacard />
       </aside>
       <FootRight>

@@ -6,6 +6,7 @@ import { WriteBehind } from './behind.ts';
 import { blockExtensions } from './kinds/index.ts';
 import { Pasting, type Pasted } from './pasting.ts';
 import { PendingPlaces } from './pending.ts';
+import { Small } from './small.ts';
 
 /** A page's blocks and what is placed between them: a placement stands among the blocks, never in a list. */
 const PageDoc = Document.extend({ content: '(block | placement)+' });
@@ -14,6 +15,7 @@ const PageDoc = Document.extend({ content: '(block | placement)+' });
 export const pageExtensions = (onPasted?: (pasted: Pasted) => void): AnyExtension[] => [
   PageDoc,
   PendingPlaces,
+  Small,
   WriteBehind,
   Pasting.configure({ onPasted }),
   StarterKit.configure({

@@ -47,6 +47,9 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
 const wordsOf = (html: string): string =>
   new DOMParser().parseFromString(html, 'text/html').body.textContent.trim();
 
+/** Blocks at whose end one writes on. */
+const WRITTEN_ON = new Set(['paragraph', 'heading', 'bulletList', 'orderedList', 'quotation']);
+
 async function paste(view: EditorView, html: string, text: string): Promise<Pasted> {
   try {
     const { readHtml } = await reading();
@@ -54,7 +57,9 @@ async function paste(view: EditorView, html: string, text: string): Promise<Past
     // What says nothing takes the place of nothing.
     if (blocks.length === 0) return { media, dropped, plain: false };
     const { state } = view;
-    const fragment = Fragment.fromArray(blocks.map((block) => state.schema.nodeFromJSON(block)));
+    // One writes on behind what was pasted, not within a table's last cell.
+    const end = WRITTEN_ON.has(blocks.at(-1)?.type ?? '') ? [] : [{ type: 'paragraph' }];
+    const fragment = Fragment.fromArray([...blocks, ...end].map((block) => state.schema.nodeFromJSON(block)));
     view.dispatch(
       state.tr
         .replaceSelection(Slice.maxOpen(fragment, true))

@@ -16,13 +16,18 @@ export function useDropPlace(
     /** Where the keys brought it: right on the line, where either block might be the nearest one. */
     let stepped: { y: number; at: number } | null = null;
     const placeAt = ({ x, y }: { x: number; y: number }): number | null => {
-      const room = sheetOf(editor)?.getBoundingClientRect();
-      if (!room || x < room.left || x > room.right || y < room.top || y > room.bottom) return null;
+      const sheet = sheetOf(editor);
+      const rooms = [sheet, sheet?.closest('[data-desk]')].map((one) => one?.getBoundingClientRect());
+      const inside = rooms.every(
+        (room) => room && x >= room.left && x <= room.right && y >= room.top && y <= room.bottom,
+      );
+      if (!inside) return null;
       if (stepped && Math.abs(stepped.y - y) < 2) return stepped.at;
       return boundaryAt(editor.view, x, y);
     };
     return {
-      element: () => sheetOf(editor),
+      // What is seen of it: what lies under the tray takes nothing.
+      element: () => sheetOf(editor)?.closest<HTMLElement>('[data-desk]') ?? null,
       mark: (point) => {
         if (!point) stepped = null;
         const at = point && placeAt(point);

@@ -1,7 +1,19 @@
 import { Hint } from '../kit/hint.tsx';
 import { Select } from '../kit/select.tsx';
 import { useEditorState, type Editor } from '@tiptap/react';
-import { Bold, Italic, Link2, List, ListOrdered, Redo2, Undo2 } from 'lucide-react';
+import {
+  AArrowDown,
+  Bold,
+  Italic,
+  Link2,
+  List,
+  ListOrdered,
+  Minus,
+  Redo2,
+  Table2,
+  Undo2,
+} from 'lucide-react';
+import { putTable } from './tablecontrols.tsx';
 import { Toolbar } from 'radix-ui';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { isLinkAddress } from '@placard/core/page';
@@ -20,7 +32,11 @@ export function WordControls({
   const now = useEditorState({
     editor,
     selector: ({ editor }) => ({
-      block: [2, 3, 4].find((level) => editor.isActive('heading', { level }))?.toString() ?? 'paragraph',
+      quoted: editor.isActive('quotation'),
+      block:
+        [2, 3, 4].find((level) => editor.isActive('heading', { level }))?.toString() ??
+        (editor.isActive('quotation') ? 'quotation' : 'paragraph'),
+      small: editor.isActive('small'),
       bold: editor.isActive('bold'),
       italic: editor.isActive('italic'),
       bullets: editor.isActive('bulletList'),
@@ -41,7 +57,9 @@ export function WordControls({
         value={now.block}
         onChange={(block) => {
           const level = Number(block) as 2 | 3 | 4;
-          if (block === 'paragraph') editor.chain().focus().setParagraph().run();
+          if (now.quoted && block !== 'quotation') editor.chain().focus().lift('quotation').run();
+          if (block === 'quotation') editor.chain().focus().setParagraph().wrapIn('quotation').run();
+          else if (block === 'paragraph') editor.chain().focus().setParagraph().run();
           else editor.chain().focus().setHeading({ level }).run();
         }}
         options={[
@@ -49,6 +67,7 @@ export function WordControls({
           ['2', 'Heading 2'],
           ['3', 'Heading 3'],
           ['4', 'Heading 4'],
+          ['quotation', 'Quotation'],
         ]}
       />
       <Toolbar.Root aria-label="Words" className="flex min-w-0 grow flex-wrap items-center gap-0.5">
@@ -65,6 +84,12 @@ export function WordControls({
           icon={<Italic aria-hidden className={icon} />}
         />
         <Control
+          label="Small print"
+          on={now.small}
+          onClick={() => editor.chain().focus().toggleMark('small').run()}
+          icon={<AArrowDown aria-hidden className={icon} />}
+        />
+        <Control
           label="List"
           on={now.bullets}
           onClick={() => editor.chain().focus().toggleBulletList().run()}
@@ -75,6 +100,16 @@ export function WordControls({
           on={now.numbers}
           onClick={() => editor.chain().focus().toggleOrderedList().run()}
           icon={<ListOrdered aria-hidden className={icon} />}
+        />
+        <Control
+          label="Table"
+          onClick={() => putTable(editor)}
+          icon={<Table2 aria-hidden className={icon} />}
+        />
+        <Control
+          label="Rule"
+          onClick={() => editor.chain().focus().setHorizontalRule().run()}
+          icon={<Minus aria-hidden className={icon} />}
         />
         <Control
           label="Link"

@@ -1,6 +1,7 @@
 import {
   DndContext,
   DragOverlay,
+  pointerWithin,
   useDraggable,
   useDroppable,
   type DragEndEvent,
@@ -16,12 +17,29 @@ import { stepOf, useDraggers, type Point } from '../kit/dragging.ts';
 import { Thumbnail } from '../kit/thumbnail.tsx';
 import { useSelection, type DropPlace } from './selection.tsx';
 
-/** Where what is dragged is held: the mouse, the finger, or the middle of what the keys move. */
-function pointOf({ activatorEvent, delta, active }: DragMoveEvent | DragEndEvent): Point | null {
-  const from = activatorEvent instanceof KeyboardEvent ? null : getEventCoordinates(activatorEvent);
-  if (from) return { x: from.x + delta.x, y: from.y + delta.y };
-  const room = active.rect.current.translated;
-  return room && { x: room.left + room.width / 2, y: room.top + room.height / 2 };
+/**
+ * Where what is dragged is held: the mouse or the finger, as the window tells of it (what dnd-kit adds up moves on when
+ * the page scrolls under it), or the middle of what the keys move.
+ */
+function useHolding(dragging: boolean): (event: DragMoveEvent | DragEndEvent) => Point | null {
+  const held = useRef<Point | null>(null);
+  useEffect(() => {
+    if (!dragging) return undefined;
+    const move = (event: Event) => (held.current = getEventCoordinates(event));
+    addEventListener('mousemove', move, true);
+    addEventListener('touchmove', move, true);
+    return () => {
+      held.current = null;
+      removeEventListener('mousemove', move, true);
+      removeEventListener('touchmove', move, true);
+    };
+  }, [dragging]);
+  return ({ activatorEvent, active }) => {
+    if (!(activatorEvent instanceof KeyboardEvent))
+      return held.current ?? getEventCoordinates(activatorEvent);
+    const room = active.rect.current.translated;
+    return room && { x: room.left + room.width / 2, y: room.top + room.height / 2 };
+  };
 }
 
 /** The contact strip at the bottom edge: holdings to drag from, or to place by a press or by Enter. */
@@ -37,6 +55,7 @@ export default function Tray() {
   const [dragged, setDragged] = useState<Asset | null>(null);
   const said = useRef('');
   const strip = useRef<HTMLUListElement>(null);
+  const pointOf = useHolding(dragged !== null);
   const shown = assets.data?.assets ?? [];
   // One of them is come to by Tab; the arrows lead on from it.
   const tabbed = shown.some(({ id }) => id === roved) ? roved : shown[0]?.id;
@@ -80,6 +99,7 @@ export default function Tray() {
       </div>
       <DndContext
         sensors={draggers}
+        collisionDetection={pointerWithin}
         autoScroll={{ threshold: { x: 0, y: 0.12 } }}
         accessibility={{
           screenReaderInstructions: {

@@ -8,17 +8,39 @@ import { listItem } from './listitem.ts';
 import { orderedList } from './orderedlist.ts';
 import { paragraph } from './paragraph.ts';
 import { picture } from './picture.ts';
+import { quotation } from './quotation.ts';
+import { rule } from './rule.ts';
+import { table } from './table.ts';
+import { tableCell } from './tablecell.ts';
+import { tableHeader } from './tableheader.ts';
+import { tableRow } from './tablerow.ts';
 import { unknown } from './unknown.ts';
 
 /** Every kind of block. All else that is known of kinds is worked out from these. */
-const KINDS = [paragraph, heading, bulletList, orderedList, listItem, picture, film, embed, unknown] as const;
+const KINDS = [
+  paragraph,
+  heading,
+  bulletList,
+  orderedList,
+  listItem,
+  quotation,
+  rule,
+  table,
+  tableRow,
+  tableCell,
+  tableHeader,
+  picture,
+  film,
+  embed,
+  unknown,
+] as const;
 
 type BlockOf<K> = K extends Kind<infer B> ? B : never;
 
 /** Any block or part of a page. */
 export type Part = BlockOf<(typeof KINDS)[number]>;
 /** A block that stands in a page itself. */
-export type Block = Exclude<Part, { type: 'listItem' }>;
+export type Block = Exclude<Part, { type: 'listItem' | 'tableRow' | 'tableCell' | 'tableHeader' }>;
 /** A block that places something among the words. */
 export type Placement = Extract<Block, { attrs: { id: string } }>;
 

@@ -62,6 +62,12 @@ export interface Reading {
   blocks(element: ForeignElement): AnyBlock[];
   /** The words in an element in one line, and what lies among them and is no words. */
   words(element: ForeignElement): { content: Inline[]; others: AnyBlock[] };
+  /** What is made of an element by itself: by the kind that reads it, else what is in it. */
+  read(element: ForeignElement): AnyBlock[];
+  /** The words in an element, in one line and without marks. */
+  text(element: ForeignElement): string;
+  /** True where an element of a name lies in another, however deep. */
+  holds(element: ForeignElement, name: string): boolean;
   /** The level that a heading has here, where the page's own title is the first. */
   levelOf(level: number): number;
   /** The frame that an element makes, with what nobody may do in it taken away; null where none may be made of it. */

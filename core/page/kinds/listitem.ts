@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { inlineMarkup } from '../words.ts';
 import type { BulletList } from './bulletlist.ts';
+import { LINES } from '../lines.ts';
 import { kind, type AnyBlock, type Kind } from './kind.ts';
 import type { OrderedList } from './orderedlist.ts';
 import type { Paragraph } from './paragraph.ts';
@@ -15,13 +16,11 @@ export interface ListItem {
 /** What a browser indents the items of a list by, in CSS pixels. */
 const INDENT = 40;
 
-const HOLDS = ['paragraph', 'bulletList', 'orderedList'] as const;
-
 export const listItem: Kind<ListItem> = kind<ListItem>({
   type: 'listItem',
   group: 'part',
   schema: (schemaOf) =>
-    v.object({ type: v.literal('listItem'), content: v.array(schemaOf(HOLDS)) }) as v.GenericSchema<
+    v.object({ type: v.literal('listItem'), content: v.array(schemaOf(LINES)) }) as v.GenericSchema<
       unknown,
       ListItem
     >,
@@ -53,7 +52,8 @@ function inItem(blocks: readonly AnyBlock[]): { content: ListItem['content']; ot
     else if (block.type === 'listItem' && last?.type === 'bulletList')
       content.splice(-1, 1, { ...last, content: [...(last.content as AnyBlock[]), block] });
     else if (block.type === 'listItem') content.push({ type: 'bulletList', content: [block] });
-    else if ((HOLDS as readonly string[]).includes(block.type)) content.push(block);
+    else if (block.type === 'quotation') content.push(...(block.content as AnyBlock[]));
+    else if ((LINES as readonly string[]).includes(block.type)) content.push(block);
     else others.push(block);
   }
   if (content[0]?.type !== 'paragraph') content.unshift({ type: 'paragraph' });

@@ -13,6 +13,7 @@ import { mayNotPlay } from './maynotplay.ts';
 import { notPrepared } from './notprepared.ts';
 import { notReadable } from './notreadable.ts';
 import { soft } from './soft.ts';
+import { tableWithoutHeads } from './tablewithoutheads.ts';
 import { termsAgainst } from './termsagainst.ts';
 import { termsEndSoon } from './termsendsoon.ts';
 import { termsNotApproved } from './termsnotapproved.ts';
@@ -38,4 +39,5 @@ export const RULES: readonly Rule[] = [
   hostNotApproved,
   notReadable,
   headingsOutOfOrder,
+  tableWithoutHeads,
 ];

@@ -14,6 +14,7 @@ const marks = fc.uniqueArray(
   fc.oneof(
     fc.constant({ type: 'bold' as const }),
     fc.constant({ type: 'italic' as const }),
+    fc.constant({ type: 'small' as const }),
     href.map((to) => ({ type: 'link' as const, attrs: { href: to } })),
   ),
   { selector: ({ type }) => type },
@@ -39,6 +40,31 @@ const list = fc.letrec((tie) => ({
     .tuple(paragraph, fc.option(tie('list'), { nil: undefined, depthSize: 'small' }))
     .map(([first, more]) => ({ type: 'listItem', content: more ? [first, more] : [first] })),
 })).list;
+const lines = fc.array(paragraph, { minLength: 1, maxLength: 2 });
+const quotation = fc
+  .tuple(fc.string({ maxLength: 8 }), fc.option(href), lines)
+  .map(([source, address, content]) => ({ type: 'quotation', attrs: { source, address }, content }));
+const table = fc
+  .tuple(fc.integer({ min: 1, max: 3 }), fc.boolean(), fc.string({ maxLength: 8 }))
+  .chain(([columns, heads, caption]) =>
+    fc
+      .array(
+        fc.array(
+          fc.tuple(lines, fc.constantFrom('left', 'right', null)).map(([content, align]) => ({
+            type: heads ? 'tableHeader' : 'tableCell',
+            attrs: { colspan: 1, rowspan: 1, colwidth: null, align },
+            content,
+          })),
+          { minLength: columns, maxLength: columns },
+        ),
+        { minLength: 1, maxLength: 3 },
+      )
+      .map((rows) => ({
+        type: 'table',
+        attrs: { caption },
+        content: rows.map((content) => ({ type: 'tableRow', content })),
+      })),
+  );
 const standing = {
   position: fc.constantFrom('beside-left', 'centred', 'full', 'bleed'),
   measure: fc.constantFrom('column', 'aside'),
@@ -65,6 +91,9 @@ const block = fc.oneof(
     .tuple(fc.integer({ min: 2, max: 4 }), inlines)
     .map(([level, content]) => ({ type: 'heading', attrs: { level }, content })),
   list,
+  quotation,
+  table,
+  fc.constant({ type: 'rule' }),
   fc
     .record({ ...held, version: fc.option(id), linksTo: fc.option(href) })
     .map((attrs) => ({ type: 'picture', attrs })),

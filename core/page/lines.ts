@@ -1,0 +1,21 @@
+import type { AnyBlock } from './kinds/kind.ts';
+
+/** The kinds of words that stand in a list's item, a quotation or a cell. */
+export const LINES = ['paragraph', 'bulletList', 'orderedList'] as const;
+
+/**
+ * What something that holds only lines of words can hold of some blocks, and what has to stand behind it. A heading's
+ * words are a paragraph there.
+ */
+export function inLines(blocks: readonly AnyBlock[]): { content: AnyBlock[]; others: AnyBlock[] } {
+  const content: AnyBlock[] = [];
+  const others: AnyBlock[] = [];
+  for (const block of blocks) {
+    if (block.type === 'heading') content.push({ type: 'paragraph', content: block.content });
+    else if (block.type === 'listItem') content.push({ type: 'bulletList', content: [block] });
+    else if (block.type === 'quotation') content.push(...(block.content as AnyBlock[]));
+    else if ((LINES as readonly string[]).includes(block.type)) content.push(block);
+    else others.push(block);
+  }
+  return { content, others };
+}

@@ -1,0 +1,4 @@
+import { cellNode } from '../../cellnode.ts';
+import { wordsKind } from '../kind.ts';
+
+export default wordsKind(cellNode('tableHeader', 'th'));

@@ -1,0 +1,142 @@
+import { useEditorState, type Editor } from '@tiptap/react';
+import {
+  addColumnAfter,
+  addColumnBefore,
+  addRowAfter,
+  addRowBefore,
+  CellSelection,
+  deleteColumn,
+  deleteRow,
+  deleteTable,
+  findTable,
+  isInTable,
+  mergeCells,
+  setCellAttr,
+  splitCell,
+  toggleHeader,
+} from '@tiptap/pm/tables';
+import { Table2 } from 'lucide-react';
+import type { Command } from '@tiptap/pm/state';
+import { Field } from '../placard/field.tsx';
+import { Menu } from '../kit/menu.tsx';
+import { Select } from '../kit/select.tsx';
+
+type Doing = readonly [key: string, says: string, command: Command];
+
+const ROWS: readonly Doing[] = [
+  ['row-before', 'A row above', addRowBefore],
+  ['row-after', 'A row below', addRowAfter],
+  ['row-gone', 'Take this row out', deleteRow],
+];
+const COLUMNS: readonly Doing[] = [
+  ['column-before', 'A column before', addColumnBefore],
+  ['column-after', 'A column after', addColumnAfter],
+  ['column-gone', 'Take this column out', deleteColumn],
+];
+const CELLS: readonly Doing[] = [
+  ['merge', 'Make one cell of those chosen', mergeCells],
+  ['split', 'Split this cell', splitCell],
+];
+const HEADS: readonly Doing[] = [
+  ['head-row', 'First row: heads or not', toggleHeader('row')],
+  ['head-column', 'First column: heads or not', toggleHeader('column')],
+];
+const ALIGNED = [
+  ['', 'as the words run'],
+  ['left', 'at the left'],
+  ['center', 'in the middle'],
+  ['right', 'at the right'],
+] as const;
+
+/** A table of three rows and columns, with heads in the first row. */
+export function putTable(editor: Editor): void {
+  const cell = (type: string) => ({ type, content: [{ type: 'paragraph' }] });
+  const row = (type: string) => ({ type: 'tableRow', content: Array.from({ length: 3 }, () => cell(type)) });
+  editor
+    .chain()
+    .focus()
+    .insertContent({ type: 'table', content: [row('tableHeader'), row('tableCell'), row('tableCell')] })
+    .run();
+}
+
+/** What can be done with the table that the caret is in; nothing where it is in none. */
+export function TableControls({ editor }: { editor: Editor }) {
+  const now = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => {
+      if (!isInTable(state)) return null;
+      const found = findTable(state.selection.$from);
+      const cell = [...Array(state.selection.$from.depth + 1).keys()]
+        .map((depth) => state.selection.$from.node(depth))
+        .find((node) => node.type.name === 'tableCell' || node.type.name === 'tableHeader');
+      return {
+        at: found?.pos ?? 0,
+        caption: String(found?.node.attrs['caption'] ?? ''),
+        align: String(cell?.attrs['align'] ?? ''),
+        several: state.selection instanceof CellSelection,
+        can: [...ROWS, ...COLUMNS, ...CELLS, ...HEADS]
+          .filter(([, , command]) => command(state))
+          .map(([key]) => key),
+      };
+    },
+  });
+  if (!now) return null;
+  const doing = (says: string, all: readonly Doing[]) => {
+    const items = all.filter(([key]) => now.can.includes(key));
+    return (
+      <Menu
+        says={says}
+        className="button-plain"
+        disabled={items.length === 0}
+        items={items.map(([key, words]) => [key, words] as const)}
+        onPick={(key) => {
+          all.find(([own]) => own === key)?.[2](editor.state, editor.view.dispatch);
+          editor.view.focus();
+        }}
+      />
+    );
+  };
+  return (
+    <section aria-label="The table" className="wall-label py-3 text-[13px]">
+      <h2 className="mb-1.5 flex items-center gap-2">
+        <Table2 aria-hidden className="size-4" /> The table
+      </h2>
+      <Field
+        key={now.at}
+        name="Caption"
+        value={now.caption}
+        placeholder="None; what it shows, in a line"
+        onChange={(caption) =>
+          editor.view.dispatch(editor.state.tr.setNodeAttribute(now.at, 'caption', caption.slice(0, 500)))
+        }
+      />
+      <div className="-ml-1.5 flex flex-wrap items-center gap-x-2">
+        {doing('Heads', HEADS)}
+        {doing('Rows', ROWS)}
+        {doing('Columns', COLUMNS)}
+        {doing('Cells', CELLS)}
+      </div>
+      <div className="mt-2 flex items-center gap-2 [&>label]:shrink-0">
+        <Select
+          label={now.several ? 'Words in these cells' : 'Words in this cell'}
+          value={now.align as (typeof ALIGNED)[number][0]}
+          options={ALIGNED}
+          onChange={(align) => {
+            setCellAttr('align', align || null)(editor.state, editor.view.dispatch);
+            editor.view.focus();
+          }}
+        />
+      </div>
+      <button
+        type="button"
+        className="button-plain mt-1 -ml-1.5"
+        onClick={() => {
+          deleteTable(editor.state, editor.view.dispatch);
+          editor.view.focus();
+        }}
+      >
+        Take the table out
+      </button>
+    </section>
+  );
+}
