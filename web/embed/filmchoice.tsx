@@ -93,9 +93,7 @@ export function FilmChoice({
                     </span>
                   )}
                 </span>
-                <span className="mt-1 block truncate font-serif text-[13.5px]" title={item.title}>
-                  {item.title}
-                </span>
+                <span className="mt-1 line-clamp-2 font-serif text-[13.5px]">{item.title}</span>
                 <span className="block truncate text-[12px] text-soft">{item.owner}</span>
               </button>
             </li>

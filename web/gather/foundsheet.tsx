@@ -49,9 +49,7 @@ export function FoundSheet({
                     </span>
                   )}
                 </span>
-                <span className="mt-1 block truncate font-serif text-[13.5px]" title={name}>
-                  {name}
-                </span>
+                <span className="mt-1 line-clamp-2 font-serif text-[13.5px]">{name}</span>
                 <Terms item={item} />
               </button>
             </li>
@@ -97,7 +95,6 @@ function Terms({
       </span>
       <span
         className={`block truncate text-[12px] ${terms?.permits.includes('Distribution') ? 'text-spruce' : 'text-ochre'}`}
-        title={licenceUrl}
       >
         {terms ? terms.short || terms.name : licenceUrl ? 'a licence not on our list' : 'licence not said'}
       </span>

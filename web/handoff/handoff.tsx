@@ -112,9 +112,7 @@ function OneHandOff({ id }: { id: string }) {
                   key={path}
                   className="grid grid-cols-[minmax(0,1fr)_70px_60px] items-center gap-2 border-b border-rule py-0.5"
                 >
-                  <span className="truncate font-mono" title={path}>
-                    {path.replace('media/', '')}
-                  </span>
+                  <span className="font-mono wrap-anywhere">{path.replace('media/', '')}</span>
                   <Bar part={bytes} whole={heaviest} />
                   <span className="text-right font-mono">{inBytes(bytes)}</span>
                 </li>

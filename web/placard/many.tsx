@@ -74,7 +74,7 @@ export function ManyPlacards({ chosen, onNarrow }: { chosen: string[]; onNarrow:
                 {values.length === 0 && <span className="text-soft">none</span>}
                 {values.map(({ value, assets }) => (
                   <span key={value} className="flex">
-                    <span className="mr-auto min-w-0 truncate" title={value}>
+                    <span className="mr-auto min-w-0 wrap-anywhere">
                       {field === 'licence' ? termsOf(value).name : value}
                     </span>
                     <span className="pl-2 text-soft">{assets === total ? 'all' : inCount(assets)}</span>
