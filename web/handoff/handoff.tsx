@@ -106,11 +106,11 @@ function OneHandOff({ id }: { id: string }) {
               {plural(ready.data.files.length, 'file')}, {inBytes(total)}. A visitor loads only the few that
               fit the screen.
             </p>
-            <ul className="text-[12.5px]">
+            <ul className="text-[12px]">
               {ready.data.files.map(({ path, bytes }) => (
                 <li
                   key={path}
-                  className="grid grid-cols-[minmax(0,1fr)_70px_60px] items-center gap-2 border-b border-rule py-0.5"
+                  className="grid grid-cols-[minmax(0,1fr)_44px_52px] items-center gap-2 border-b border-rule py-0.5"
                 >
                   <span className="font-mono wrap-anywhere">{path.replace('media/', '')}</span>
                   <Bar part={bytes} whole={heaviest} />

@@ -55,7 +55,7 @@ export function Messages() {
     () => messages,
   );
   return (
-    <Toast.Provider label="What was done" swipeDirection="left">
+    <Toast.Provider label="What was done" swipeDirection="right">
       {told.map((message) => (
         <Toast.Root
           key={message.id}
@@ -83,7 +83,7 @@ export function Messages() {
       ))}
       <Toast.Viewport
         label="What was done ({hotkey})"
-        className="fixed bottom-[42px] left-5 z-40 flex w-[min(380px,calc(100vw-40px))] flex-col gap-1.5"
+        className="fixed right-5 bottom-[42px] z-40 flex w-[min(330px,calc(100vw-40px))] flex-col gap-1.5"
       />
     </Toast.Provider>
   );

@@ -45,7 +45,9 @@ function weeksOf(lines: readonly Ending[], now: Date): Week[] {
       format(from, 'yyyy-MM-dd'),
     );
   });
-  return [column(over, -1, 'over', 'Over', 'over'), ...weeks];
+  // What is over stands apart from what is to come.
+  const apart = { at: '', label: '', words: '', ends: 0, fill: '', first: null };
+  return [column(over, -1, 'over', 'Over', 'over'), apart, ...weeks];
 }
 
 /** A column in the colour of how near it is. */
@@ -63,7 +65,7 @@ export default function EndingPlot({
 }) {
   const weeks = weeksOf(lines, new Date());
   const most = Math.max(3, ...weeks.map(({ ends }) => ends));
-  const soon = weeks.slice(1, 5).reduce((sum, { ends }) => sum + ends, 0);
+  const soon = weeks.slice(2, 6).reduce((sum, { ends }) => sum + ends, 0);
   return (
     <figure className="border border-rule bg-card px-4 pt-3 pb-1">
       <figcaption className="sr-only">
