@@ -437,3 +437,86 @@ describe('a picture in versions', () => {
     expect(html).not.toMatch(/srcset|<picture|<source/);
   });
 });
+
+describe('a table', () => {
+  const cell = (text: string, type: 'tableCell' | 'tableHeader' = 'tableCell', attrs = {}) => ({
+    type,
+    attrs,
+    content: [{ type: 'paragraph' as const, content: [{ type: 'text' as const, text }] }],
+  });
+  const tableOf = (...rows: ReturnType<typeof cell>[][]): PageDocument => ({
+    type: 'doc',
+    content: [
+      { type: 'table', content: rows.map((content) => ({ type: 'tableRow' as const, content })) } as Block,
+    ],
+  });
+  const html = (document: PageDocument) =>
+    renderDocument(v.parse(PageDocumentSchema, document), { measures, holdings: new Map(), addressOf });
+
+  it('says of what its heads are the heads', () => {
+    const made = html(
+      tableOf(
+        [cell('Day', 'tableHeader'), cell('Opens', 'tableHeader')],
+        [cell('Friday', 'tableHeader'), cell('19')],
+      ),
+    );
+    expect(made).toMatch(
+      /<thead><tr><th scope="col"[^>]*>Day<\/th><th scope="col"[^>]*>Opens<\/th><\/tr><\/thead>/,
+    );
+    expect(made).toMatch(/<tbody><tr><th scope="row"[^>]*>Friday<\/th><td[^>]*>19<\/td><\/tr><\/tbody>/);
+  });
+
+  it('scrolls in a room with a name that keys reach', () => {
+    expect(html(tableOf([cell('A'), cell('B')]))).toMatch(
+      /^<div role="region" aria-label="Table" tabindex="0" style="overflow-x:auto;[^"]*"><table/,
+    );
+  });
+
+  it('gives the widths that somebody drew as shares, so that it still fits', () => {
+    const made = html(
+      tableOf([cell('A', 'tableCell', { colwidth: [100] }), cell('B', 'tableCell', { colwidth: [300] })]),
+    );
+    expect(made).toContain('<colgroup><col style="width:25%"><col style="width:75%"></colgroup>');
+  });
+
+  it('is refused where its cells go over more than tables have', () => {
+    expect(
+      v.safeParse(PageDocumentSchema, tableOf([cell('A', 'tableCell', { colspan: 5000 })])).success,
+    ).toBe(false);
+    expect(v.safeParse(PageDocumentSchema, tableOf()).success).toBe(false);
+  });
+});
+
+describe('a quotation', () => {
+  const quoted = (attrs: object): PageDocument => ({
+    type: 'doc',
+    content: [
+      {
+        type: 'quotation',
+        attrs,
+        content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Dark.' }] }],
+      } as Block,
+    ],
+  });
+  const html = (document: PageDocument) =>
+    renderDocument(document, { measures, holdings: new Map(), addressOf });
+
+  it.each([
+    [{}, '<blockquote><p>Dark.</p></blockquote>'],
+    [
+      { source: 'Odd' },
+      /<figure[^>]*><blockquote><p>Dark.<\/p><\/blockquote><figcaption[^>]*>Odd<\/figcaption>/,
+    ],
+    [
+      { source: 'Odd', address: 'https://a.example/' },
+      /<blockquote cite="https:\/\/a.example\/">.*<a href="https:\/\/a.example\/">Odd<\/a>/,
+    ],
+  ])('of %j says whose it is', (attrs, expected) => {
+    if (typeof expected === 'string') expect(html(quoted(attrs))).toBe(expected);
+    else expect(html(quoted(attrs))).toMatch(expected);
+  });
+
+  it('leads nowhere that runs', () => {
+    expect(v.safeParse(PageDocumentSchema, quoted({ address: 'javascript:alert(1)' })).success).toBe(false);
+  });
+});

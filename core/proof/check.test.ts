@@ -72,6 +72,14 @@ function check(
 const rules = (...given: Parameters<typeof check>): string[] =>
   check(...given).map(({ rule, severity }) => `${severity} ${rule}`);
 
+const row = (...words: string[]) => ({
+  type: 'tableRow' as const,
+  content: words.map((text) => ({
+    type: 'tableCell' as const,
+    content: [{ type: 'paragraph' as const, content: [{ type: 'text' as const, text }] }],
+  })),
+});
+
 describe('a picture', () => {
   it('with a full label and enough pixels is found in order', () =>
     expect(rules(held(labelled))).toEqual([]));
@@ -158,6 +166,22 @@ describe('an embed', () => {
     expect(rules(held(labelled), [embed], 'unreviewed')).toEqual(['warn host-not-approved']));
   it('of a refused host may not go out', () =>
     expect(rules(held(labelled), [embed], 'refused')).toEqual(['stop host-not-approved']));
+});
+
+it('a table says what its columns or its rows are', () => {
+  const table = (heads: 'row' | 'column' | 'none'): Block => ({
+    type: 'table',
+    content: [row('Star', 'Magnitude'), row('Vega', '0.03')].map((line, at) => ({
+      ...line,
+      content: line.content.map((cell, column) =>
+        (heads === 'row' && at === 0) || (heads === 'column' && column === 0)
+          ? { ...cell, type: 'tableHeader' as const }
+          : cell,
+      ),
+    })),
+  });
+  expect(rules(held(labelled), [table('none')])).toEqual(['warn table-without-heads']);
+  for (const heads of ['row', 'column'] as const) expect(rules(held(labelled), [table(heads)])).toEqual([]);
 });
 
 it('headings may not skip a level', () => {
@@ -251,6 +275,21 @@ describe('what can be done at once', () => {
       [held(labelled), [heading(2), heading(4)]],
       'headings-out-of-order',
       'Make it level 3',
+    ],
+    [
+      'a table gets heads',
+      [
+        held(labelled),
+        [
+          {
+            type: 'table',
+            attrs: { caption: 'Stars' },
+            content: [row('Star', 'Magnitude'), row('Vega', '0.03')],
+          },
+        ],
+      ],
+      'table-without-heads',
+      'Make its first row the heads',
     ],
     [
       'a link that says nothing is taken away',
