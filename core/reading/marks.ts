@@ -1,4 +1,5 @@
 import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
+import { withoutShareMarks } from '../text/index.ts';
 import { isLinkAddress, type Mark } from '../page/words.ts';
 
 const BOLD = new Set(['b', 'strong']);
@@ -7,10 +8,12 @@ const ITALIC = new Set(['cite', 'dfn', 'em', 'i', 'var']);
 /** What an element says of the words in it: said by its name, or by the style that programs write on it. */
 export class MarksOf {
   readonly #base: string | undefined;
+  readonly #drop: (what: string, why: string) => void;
 
-  /** `base` is the address at which they stood. */
-  constructor(base: string | undefined) {
+  /** `base` is the address at which they stood; `drop` is told of what is taken from addresses. */
+  constructor(base: string | undefined, drop: (what: string, why: string) => void) {
     this.#base = base;
+    this.#drop = drop;
   }
 
   /** The marks of words in an element, from those round it. */
@@ -35,7 +38,11 @@ export class MarksOf {
       this.#base !== undefined && URL.canParse(written, this.#base)
         ? new URL(written, this.#base).href
         : written;
-    return isLinkAddress(address) ? address : null;
+    if (!isLinkAddress(address)) return null;
+    const plain = withoutShareMarks(address);
+    for (const mark of plain.marks)
+      this.#drop(mark.slice(0, 120), 'it only tells by whom a link was passed on');
+    return plain.address;
   }
 }
 

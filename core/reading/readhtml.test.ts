@@ -57,6 +57,11 @@ describe('foreign HTML, read and written again', () => {
       '<a href="/x"><div>One</div><h2>Two</h2></a>',
       '<p><a href="/x">One</a></p><h2><a href="/x">Two</a></h2>',
     ],
+    [
+      'links without what tells who passed them on',
+      '<a href="https://a.example/x?utm_source=mail&amp;y=1">One</a>',
+      '<p><a href="https://a.example/x?y=1">One</a></p>',
+    ],
     ['no link that runs something', '<a href="javascript:alert(1)">One</a>', '<p>One</p>'],
     [
       'lists',

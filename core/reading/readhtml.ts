@@ -86,7 +86,7 @@ export function readHtml(html: string, context: ReadContext): ReadHtml {
   const dropped = new Map<string, Dropped>();
   const drop = (what: string, why: string) => void dropped.set(`${what} ${why}`, { what, why });
   const holds = lookingFor();
-  const marksOf = new MarksOf(context.base);
+  const marksOf = new MarksOf(context.base, drop);
   // A first heading within would be a second title of the page.
   const deeper = holds(root, 'h1') ? 1 : 0;
   let marks: readonly Mark[] = [];

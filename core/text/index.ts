@@ -5,3 +5,4 @@ export { inBytes, inCount, inPixels, inTime, plural } from './figures.ts';
 export { escapeHtml } from './html.ts';
 export { LANGUAGES, languageName } from './languages.ts';
 export { plainLine } from './line.ts';
+export { withoutShareMarks } from './sharemarks.ts';
