@@ -104,6 +104,25 @@ test('everything on the way is done by keyboard', async ({ page }) => {
   await expect(page.getByText('Saved just now')).toBeVisible();
 });
 
+test('all keys stand on one sheet, which a key opens, but not while somebody writes', async ({ page }) => {
+  await signIn(page);
+  await page.getByRole('button', { name: 'Account of Edda Quill' }).focus();
+  await page.keyboard.press('?');
+  const sheet = page.getByRole('dialog', { name: 'Keys' });
+  await expect(sheet).toContainText('the line between two blocks');
+  await page.keyboard.press('Escape');
+  await expect(sheet).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Account of Edda Quill' })).toBeFocused();
+  await goTo(page, 'Holdings');
+  await page.getByLabel('Words on the label').fill('');
+  await page.getByLabel('Words on the label').press('?');
+  await expect(page.getByLabel('Words on the label')).toHaveValue('?');
+  await expect(sheet).toBeHidden();
+  await page.getByRole('button', { name: 'Account of Edda Quill' }).click();
+  await page.getByRole('menuitem', { name: 'Keys' }).click();
+  await expect(sheet).toBeVisible();
+});
+
 test('the night theme stays chosen', async ({ page }) => {
   await signIn(page);
   await page.getByRole('button', { name: 'Change to the night theme' }).click();

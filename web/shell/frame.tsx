@@ -15,6 +15,7 @@ import { StageRule } from './stagerule.tsx';
 import { useResend } from './useresend.ts';
 
 const Tray = lazy(() => import('./tray.tsx'));
+const Keys = lazy(() => import('./keys.tsx'));
 const loadFind = () => import('./find.tsx');
 const Find = lazy(loadFind);
 
@@ -31,6 +32,7 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
   const site = useAsk(readSite, {}, { staleTime: 60_000 });
   const { trayOpen, openTray } = useSelection();
   const [finding, setFinding] = useState(false);
+  const [keys, setKeys] = useState(false);
   useEffect(() => {
     // Fetched ahead, so that what is typed right after the shortcut is not lost.
     loadFind().catch(() => undefined);
@@ -38,7 +40,7 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
         event.preventDefault();
         setFinding(true);
-      }
+      } else if (event.key === '?' && !isWriting(event.target)) setKeys(true);
     };
     addEventListener('keydown', listen);
     return () => removeEventListener('keydown', listen);
@@ -66,7 +68,7 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
         >
           {theme === 'day' ? <Moon aria-hidden className="size-4" /> : <Sun aria-hidden className="size-4" />}
         </button>
-        <Account me={me} />
+        <Account me={me} onKeys={() => setKeys(true)} />
       </header>
       <StageRule />
       <DropAnywhere>
@@ -98,6 +100,11 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
         <span id="foot-right" className="ml-auto flex gap-5" />
       </footer>
       <Messages />
+      {keys && (
+        <Suspense fallback={null}>
+          <Keys onClose={() => setKeys(false)} />
+        </Suspense>
+      )}
       {finding && (
         <Beside>
           <Suspense fallback={null}>
@@ -109,7 +116,11 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
   );
 }
 
-function Account({ me }: { me: Person }) {
+/** True where a key is a letter that is written. */
+const isWriting = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('input, textarea, [contenteditable="true"]') !== null;
+
+function Account({ me, onKeys }: { me: Person; onKeys: () => void }) {
   const client = useQueryClient();
   const leave = async () => {
     await fetch('/api/auth/sign-out', {
@@ -137,6 +148,7 @@ function Account({ me }: { me: Person }) {
             </p>
           </div>
           <DropdownMenu.Separator className="my-1 border-t border-rule" />
+          <MenuItem onSelect={onKeys}>Keys</MenuItem>
           <MenuItem onSelect={() => void leave()}>Sign out</MenuItem>
         </MenuContent>
       </DropdownMenu.Portal>
