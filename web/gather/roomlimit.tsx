@@ -1,7 +1,8 @@
 import { useWatch } from 'react-hook-form';
 import { setRoom } from '@placard/core/contract';
 import { inBytes } from '@placard/core/text';
-import { Form, NumberLine, useFilling } from '../kit/form.tsx';
+import { NumberLine } from '../kit/fields.tsx';
+import { Form, useFilling } from '../kit/form.tsx';
 
 const GIGABYTE = 1e9;
 

@@ -9,16 +9,14 @@ import {
 } from '@dnd-kit/core';
 import { Asked } from '../kit/askfirst.tsx';
 import { Menu } from '../kit/menu.tsx';
-import { Select } from '../kit/select.tsx';
-import { ChevronRight, CornerDownRight, GripVertical } from 'lucide-react';
+import { CornerDownRight, GripVertical } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
-import { changeSection, createSection, mergeSection, removeSection, type Site } from '@placard/core/contract';
-import { useWatch } from 'react-hook-form';
+import { changeSection, mergeSection, removeSection, type Site } from '@placard/core/contract';
 import { useDo } from '../kit/asking.ts';
 import { stepOf, useDraggers } from '../kit/dragging.ts';
-import { Form, TextField, useFilling } from '../kit/form.tsx';
 import { Notice } from '../kit/notice.tsx';
+import { NewSection } from './newsection.tsx';
 
 type Section = Site['sections'][number];
 /** What a section lies in that lies in no other. */
@@ -295,45 +293,5 @@ function Onto({
       ]}
       onPick={(id) => onChoose(id || null)}
     />
-  );
-}
-
-function NewSection({ sections }: { sections: Section[] }) {
-  const filling = useFilling(createSection, {
-    start: { title: '', parent: null as string | null },
-    onDone: () => filling.form.reset(),
-  });
-  const { control, form } = filling;
-  const [title, parent] = useWatch({ control, name: ['title', 'parent'] });
-  return (
-    <Form
-      filling={filling}
-      label="A new section"
-      className="mt-3 flex flex-wrap items-start gap-2 border-t border-rule pt-3"
-      buttons={
-        <button type="submit" className="button" disabled={title.trim() === '' || filling.sending}>
-          Begin it
-        </button>
-      }
-    >
-      <div className="w-[200px]">
-        <TextField
-          filling={filling}
-          name="title"
-          label="Name of a new section"
-          hideLabel
-          placeholder="A new section"
-        />
-      </div>
-      <ChevronRight aria-hidden className="mt-2 size-4 text-soft" />
-      <Select
-        className="w-[150px]"
-        label="Where the new section lies"
-        hideLabel
-        value={parent ?? ''}
-        onChange={(id) => form.setValue('parent', id || null)}
-        options={[['', 'at the top'], ...sections.map(({ id, title }) => [id, `in ${title}`] as const)]}
-      />
-    </Form>
   );
 }

@@ -9,7 +9,8 @@ import {
   removeShortlist,
   renameShortlist,
 } from '@placard/core/contract';
-import { OneLine, useFilling } from '../kit/form.tsx';
+import { OneLine } from '../kit/fields.tsx';
+import { useFilling } from '../kit/form.tsx';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { Group, Value } from './group.tsx';
 import type { Asked } from './usesearch.ts';

@@ -6,7 +6,8 @@ import { namesAmiss, TOKENS } from '@placard/core/naming';
 import { call } from '../kit/api.ts';
 import { useDo } from '../kit/asking.ts';
 import { tell } from '../kit/messages.tsx';
-import { Table, type Column } from '../kit/table.tsx';
+import { Table } from '../kit/table.tsx';
+import type { Column } from '../kit/tablehead.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
 

@@ -2,7 +2,8 @@ import { Menu } from '../kit/menu.tsx';
 import { useState } from 'react';
 import { addToShortlist, createShortlist, listShortlists, takeFromShortlist } from '@placard/core/contract';
 import { useAsk, useDo } from '../kit/asking.ts';
-import { OneLine, useFilling } from '../kit/form.tsx';
+import { OneLine } from '../kit/fields.tsx';
+import { useFilling } from '../kit/form.tsx';
 import { tell } from '../kit/messages.tsx';
 import { plural } from '@placard/core/text';
 

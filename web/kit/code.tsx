@@ -1,15 +1,5 @@
 import { lazy, Suspense } from 'react';
-
-export interface CodeProps {
-  /** What it is called. */
-  label: string;
-  code: string;
-  /** Called while it is written; without it, it is only read. */
-  onChange?: (code: string) => void;
-  placeholder?: string;
-  autoFocus?: boolean;
-  className?: string;
-}
+import type { CodeProps } from './codeeditor.tsx';
 
 const CodeEditor = lazy(() => import('./codeeditor.tsx'));
 

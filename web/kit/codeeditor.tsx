@@ -6,8 +6,18 @@ import { EditorView, keymap, lineNumbers, placeholder as placeholding } from '@c
 import { tags } from '@lezer/highlight';
 import { getNonce } from 'get-nonce';
 import { useEffect, useRef } from 'react';
-import type { CodeProps } from './code.tsx';
 import { useLatest } from './uselatest.ts';
+
+export interface CodeProps {
+  /** What it is called. */
+  label: string;
+  code: string;
+  /** Called while it is written; without it, it is only read. */
+  onChange?: (code: string) => void;
+  placeholder?: string;
+  autoFocus?: boolean;
+  className?: string;
+}
 
 const LOOK = EditorView.theme({
   '&': { height: '100%', fontSize: '12.5px', color: 'var(--ink)', backgroundColor: 'var(--card)' },

@@ -4,7 +4,8 @@ import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import * as v from 'valibot';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { endpoint } from '@placard/core/contract';
-import { DayLine, Form, TextField, Tick, useFilling, WordsField } from './form.tsx';
+import { DayLine, TextField, Tick, WordsField } from './fields.tsx';
+import { Form, useFilling } from './form.tsx';
 
 const lend = endpoint({
   method: 'POST',

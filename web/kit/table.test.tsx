@@ -2,7 +2,8 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { Table, type Column } from './table.tsx';
+import { Table } from './table.tsx';
+import type { Column } from './tablehead.tsx';
 
 interface Star {
   name: string;

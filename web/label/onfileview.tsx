@@ -11,7 +11,8 @@ import {
   type PermissionOnFile,
 } from '@placard/core/contract';
 import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
-import { Choose, DayLine, Form, TextField, Tick, useFilling } from '../kit/form.tsx';
+import { Choose, DayLine, TextField, Tick } from '../kit/fields.tsx';
+import { Form, useFilling } from '../kit/form.tsx';
 import { Notice } from '../kit/notice.tsx';
 import { inBytes, writtenDay } from '@placard/core/text';
 import { ago } from '../kit/days.ts';

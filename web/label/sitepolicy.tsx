@@ -2,7 +2,8 @@ import { useFormState, useWatch } from 'react-hook-form';
 import { setPolicy, type Policy, type Site } from '@placard/core/contract';
 import { APPROVALS } from '@placard/core/licence';
 import { Countries, TimeZone } from '../kit/codechoice.tsx';
-import { Choose, Form, Tick, useFilling } from '../kit/form.tsx';
+import { Choose, Tick } from '../kit/fields.tsx';
+import { Form, useFilling } from '../kit/form.tsx';
 
 const APPROVED: Record<Policy['approval'], string> = {
   nothing: 'nobody has to approve',

@@ -12,7 +12,8 @@ import {
 import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Progress } from '../kit/bar.tsx';
 import { Notice } from '../kit/notice.tsx';
-import { Table, type Column } from '../kit/table.tsx';
+import { Table } from '../kit/table.tsx';
+import type { Column } from '../kit/tablehead.tsx';
 import { inCount, plural } from '@placard/core/text';
 import { Differences } from './changesview.tsx';
 import { LabelRooms } from './labelrooms.tsx';

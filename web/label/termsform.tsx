@@ -1,6 +1,7 @@
 import { addTerms, changeTerms, type OwnTerms, type Site } from '@placard/core/contract';
 import { MAY, MUST } from '@placard/core/licence';
-import { Form, TextField, Ticks, useFilling, type Filling } from '../kit/form.tsx';
+import { TextField, Ticks } from '../kit/fields.tsx';
+import { Form, useFilling, type Filling } from '../kit/form.tsx';
 
 /** What can be chosen: to copy goes without saying. */
 const PERMITS = ['Distribution', 'CommercialUse', 'DerivativeWorks'] as const;

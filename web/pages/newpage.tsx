@@ -1,7 +1,8 @@
 import { useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { createPage, type Site } from '@placard/core/contract';
-import { Choose, Form, TextField, useFilling } from '../kit/form.tsx';
+import { Choose, TextField } from '../kit/fields.tsx';
+import { Form, useFilling } from '../kit/form.tsx';
 
 /** Begins a page, and leads to it. */
 export function NewPage({ sections }: { sections: Site['sections'] }) {

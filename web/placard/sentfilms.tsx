@@ -17,7 +17,8 @@ import { useAsk, useDo } from '../kit/asking.ts';
 import { PageSearch } from '../pages/pagesearch.tsx';
 import { Progress } from '../kit/bar.tsx';
 import { Language } from '../kit/codechoice.tsx';
-import { Form, TextField, useFilling, WordsField } from '../kit/form.tsx';
+import { TextField, WordsField } from '../kit/fields.tsx';
+import { Form, useFilling } from '../kit/form.tsx';
 import { inBytes } from '@placard/core/text';
 import { newPlacementId } from '../place/placementid.ts';
 

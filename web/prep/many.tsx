@@ -13,7 +13,8 @@ import {
 } from '@placard/core/contract';
 import { BLANK_SHEET, type Sheet } from '@placard/core/prep';
 import { useAsk, useDo, useMay } from '../kit/asking.ts';
-import { OneLine, useFilling } from '../kit/form.tsx';
+import { OneLine } from '../kit/fields.tsx';
+import { useFilling } from '../kit/form.tsx';
 import { Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
 import { Batches } from './batches.tsx';

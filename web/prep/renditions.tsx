@@ -2,7 +2,8 @@ import { useMemo } from 'react';
 import type { VersionLine } from '@placard/core/contract';
 import type { Quality } from '@placard/core/prep';
 import { Bar } from '../kit/bar.tsx';
-import { Table, type Column } from '../kit/table.tsx';
+import { Table } from '../kit/table.tsx';
+import type { Column } from '../kit/tablehead.tsx';
 import { inBytes, inPixels } from '@placard/core/text';
 
 type Rendition = Omit<VersionLine['renditions'][number], 'screen' | 'quality' | 'likeness'> &
