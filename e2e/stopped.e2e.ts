@@ -24,6 +24,20 @@ test('a page with a comp in it does not leave, unless a reviewer lets it go with
 
   const stops = reviewer.getByRole('button', { name: /^Let it go/ });
   await expect(stops.first()).toBeVisible();
+  // What is being written stays while the page is looked at anew, as after a change by somebody else.
+  await stops.first().click();
+  await reviewer.getByLabel('Why it may go out all the same').fill('The agency');
+  const again = reviewer.waitForResponse((answer) => answer.url().endsWith('/hand-off'));
+  const label = (await (await editor.request.get('/api/assets?limit=1')).json()) as {
+    assets: { id: string; placardVersion: number }[];
+  };
+  const [first] = label.assets;
+  await editor.request.patch(`/api/assets/${first?.id}/placard`, {
+    data: { version: first?.placardVersion, changes: { keywords: `looked at ${Date.now()}` } },
+  });
+  await again;
+  await expect(reviewer.getByLabel('Why it may go out all the same')).toHaveValue('The agency');
+  await reviewer.getByRole('button', { name: 'Keep it back', exact: true }).click();
   for (let left = await stops.count(); left > 0; left--) {
     await stops.first().click();
     await reviewer.getByLabel('Why it may go out all the same').fill('The agency agreed by telephone.');

@@ -1,7 +1,8 @@
 import { Check, Copy, Download } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { handOffPage, listPages, proofPage, readPage } from '@placard/core/contract';
+import type { Refusal } from '../kit/api.ts';
 import { refusalOf, useAsk } from '../kit/asking.ts';
 import { Bar } from '../kit/bar.tsx';
 import { Code } from '../kit/code.tsx';
@@ -31,7 +32,12 @@ function OneHandOff({ id }: { id: string }) {
   useTitle(page.data?.title, 'Hand off');
   const ready = useAsk(handOffPage, { params: { id } }, { staleTime: 0, after: () => leaving.over(id) });
   const [copied, setCopied] = useState(false);
-  const refused = refusalOf(ready);
+  // While it is asked again, what was said last stands: somebody may be writing why it may go out all the same.
+  const [last, setLast] = useState<Refusal | null>(null);
+  useEffect(() => {
+    if (!ready.isPending) setLast(ready.error);
+  }, [ready.isPending, ready.error]);
+  const refused = refusalOf(ready) ?? (ready.isPending ? last : null);
   if (refused) return <HeldBack id={id} says={refused.message} stopped={refused.status === 409} />;
   const copy = async (html: string) => {
     await navigator.clipboard.writeText(html);
