@@ -28,13 +28,16 @@ test('a page with a comp in it does not leave, unless a reviewer lets it go with
   await stops.first().click();
   await reviewer.getByLabel('Why it may go out all the same').fill('The agency');
   const again = reviewer.waitForResponse((answer) => answer.url().endsWith('/hand-off'));
-  const label = (await (await editor.request.get('/api/assets?limit=1')).json()) as {
-    assets: { id: string; placardVersion: number }[];
+  const { version, title, document } = (await (await editor.request.get(`/api/pages/${id}`)).json()) as {
+    version: number;
+    title: string;
+    document: { content: object[] };
   };
-  const [first] = label.assets;
-  await editor.request.patch(`/api/assets/${first?.id}/placard`, {
-    data: { version: first?.placardVersion, changes: { keywords: `looked at ${Date.now()}` } },
+  const more = { type: 'paragraph', content: [{ type: 'text', text: 'Bring a red torch.' }] };
+  const saved = await editor.request.put(`/api/pages/${id}`, {
+    data: { version, title, document: { ...document, content: [...document.content, more] } },
   });
+  expect(saved.ok()).toBe(true);
   await again;
   await expect(reviewer.getByLabel('Why it may go out all the same')).toHaveValue('The agency');
   await reviewer.getByRole('button', { name: 'Keep it back', exact: true }).click();
