@@ -11,7 +11,11 @@ export function inLines(blocks: readonly AnyBlock[]): { content: AnyBlock[]; oth
   const content: AnyBlock[] = [];
   const others: AnyBlock[] = [];
   for (const block of blocks) {
+    const last = content.at(-1);
     if (block.type === 'heading') content.push({ type: 'paragraph', content: block.content });
+    // An item right in it was meant to lie in the list before it, or in one of its own.
+    else if (block.type === 'listItem' && last?.type === 'bulletList')
+      content.splice(-1, 1, { ...last, content: [...(last.content as AnyBlock[]), block] });
     else if (block.type === 'listItem') content.push({ type: 'bulletList', content: [block] });
     else if (block.type === 'quotation') content.push(...(block.content as AnyBlock[]));
     else if ((LINES as readonly string[]).includes(block.type)) content.push(block);

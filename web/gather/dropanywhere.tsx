@@ -62,9 +62,9 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
       const taken = event.defaultPrevented;
       event.preventDefault();
       if (taken || !mayBring) return;
-      void filesOf(event.dataTransfer).then(({ files, unread }) => {
+      void filesOf(event.dataTransfer).then(({ files, says }) => {
         uploads.add(files);
-        if (unread.length > 0) tell({ says: `Not read: ${unread.join(', ')}.` });
+        if (says !== null) tell({ says });
         if (files.length > 0) void navigate('/gather');
       });
     };

@@ -48,8 +48,25 @@ describe('files of a drop', () => {
   });
 
   it('that cannot be read are named, and stop no others', async () => {
-    const { files, unread } = await filesOf(drop(fileEntry('lost.png', true), fileEntry('a.png')));
-    expect([files.map(({ name }) => name), unread]).toEqual([['a.png'], ['lost.png']]);
+    const { files, says } = await filesOf(drop(fileEntry('lost.png', true), fileEntry('a.png')));
+    expect([files.map(({ name }) => name), says]).toEqual([
+      ['a.png'],
+      'The browser could not read lost.png.',
+    ]);
+  });
+
+  it('beyond what is taken at once are said to be left', async () => {
+    const many = (count: number) =>
+      drop(
+        folder(
+          'all',
+          Array.from({ length: count }, (_, at) => fileEntry(`${at}`)),
+          900,
+        ),
+      );
+    const { files, says } = await filesOf(many(5001));
+    expect([files.length, says]).toEqual([5000, 'Only the first 5,000 files are taken at once.']);
+    expect((await filesOf(many(5000))).says).toBeNull();
   });
 
   it('are taken plainly where a browser knows of no folders', async () => {

@@ -1,12 +1,14 @@
+import { inCount } from '@placard/core/text';
+
 /** Files that were dropped, and what of it could not be read. */
 export interface Dropped {
   files: File[];
-  /** Names of folders or files that the browser would not give. */
-  unread: string[];
+  /** What was not taken, in a sentence; null where all was. */
+  says: string | null;
 }
 
 /** The most files that are taken of one drop. */
-export const MOST_DROPPED = 5000;
+const MOST_DROPPED = 5000;
 
 /**
  * All files of a drop, those in its folders too, however deep (File and Directory Entries API). What was dropped is
@@ -18,14 +20,16 @@ export function filesOf(dropped: DataTransfer): Promise<Dropped> {
     .map((item) => item.webkitGetAsEntry?.() ?? item.getAsFile());
   const plain = [...dropped.files];
   return entries.every((entry) => entry === null)
-    ? Promise.resolve({ files: plain, unread: [] })
+    ? Promise.resolve({ files: plain, says: null })
     : readAll(entries.filter((entry) => entry !== null));
 }
 
 async function readAll(waiting: (FileSystemEntry | File)[]): Promise<Dropped> {
   const [files, unread]: [File[], string[]] = [[], []];
   // One after the other, in the order in which they lie there.
-  for (let next = waiting.shift(); next && files.length < MOST_DROPPED; next = waiting.shift()) {
+  while (waiting.length > 0 && files.length < MOST_DROPPED) {
+    const next = waiting.shift();
+    if (!next) break;
     try {
       if (next instanceof File) files.push(next);
       else if (next.isFile) files.push(await fileOf(next as FileSystemFileEntry));
@@ -34,7 +38,11 @@ async function readAll(waiting: (FileSystemEntry | File)[]): Promise<Dropped> {
       unread.push(next.name);
     }
   }
-  return { files, unread };
+  const says = [
+    unread.length > 0 ? `The browser could not read ${unread.join(', ')}.` : '',
+    waiting.length > 0 ? `Only the first ${inCount(MOST_DROPPED)} files are taken at once.` : '',
+  ];
+  return { files, says: says.filter(Boolean).join(' ') || null };
 }
 
 const fileOf = (entry: FileSystemFileEntry): Promise<File> =>

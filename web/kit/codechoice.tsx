@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useId, useState, type ComponentProps } from 'react';
 import { COUNTRIES, countryName, LANGUAGES, languageName } from '@placard/core/text';
 import { Combobox, type ComboboxOption } from './combobox.tsx';
 
@@ -24,6 +24,28 @@ function having(words: string, all: readonly ComboboxOption[]): ComboboxOption[]
     .slice(0, MOST);
 }
 
+/** One of a long list, worked out only while it is looked through. */
+function Listed({
+  all,
+  ...more
+}: Omit<ComponentProps<typeof Combobox>, 'open' | 'onOpen' | 'words' | 'onWords' | 'options'> & {
+  /** What can be chosen, by what was typed. */
+  all: (typed: string) => readonly ComboboxOption[];
+}) {
+  const [open, setOpen] = useState(false);
+  const [words, setWords] = useState('');
+  return (
+    <Combobox
+      {...more}
+      open={open}
+      onOpen={setOpen}
+      words={words}
+      onWords={setWords}
+      options={open ? having(words, all(words.trim())) : []}
+    />
+  );
+}
+
 /** Countries (ISO 3166-1 alpha-2), none of them for everywhere. */
 export function Countries({
   label,
@@ -37,14 +59,6 @@ export function Countries({
   disabled?: boolean;
 }) {
   const id = useId();
-  const [open, setOpen] = useState(false);
-  const [words, setWords] = useState('');
-  const options = COUNTRIES.filter((code) => !value.includes(code)).map((code) => ({
-    key: code,
-    says: countryName(code),
-    beside: code,
-    choose: () => onChange([...value, code]),
-  }));
   return (
     <div role="group" aria-labelledby={id}>
       <span id={id} className="caption">
@@ -71,17 +85,20 @@ export function Countries({
           </span>
         ))}
         {!disabled && (
-          <Combobox
+          <Listed
             label={`Add a country: ${label}`}
             look="line"
             says={value.length === 0 ? 'only in …' : 'and …'}
             placeholder="Its name, or its two letters"
             nothing="No country is called so."
-            open={open}
-            onOpen={setOpen}
-            words={words}
-            onWords={setWords}
-            options={open ? having(words, options) : []}
+            all={() =>
+              COUNTRIES.filter((code) => !value.includes(code)).map((code) => ({
+                key: code,
+                says: countryName(code),
+                beside: code,
+                choose: () => onChange([...value, code]),
+              }))
+            }
           />
         )}
       </div>
@@ -103,30 +120,24 @@ export function Language({
   onChange: (tag: string) => void;
   className?: string;
 }) {
-  const [open, setOpen] = useState(false);
-  const [words, setWords] = useState('');
   const choice = (tag: string) => ({
     key: tag,
     says: languageName(tag) ?? tag,
     beside: tag,
     choose: () => onChange(tag),
   });
-  const found = open ? having(words, LANGUAGES.map(choice)) : [];
-  const typed = words.trim();
-  const [tag] = languageName(typed) === null ? [] : Intl.getCanonicalLocales(typed);
   return (
-    <Combobox
+    <Listed
       label={label}
       showLabel={!hideLabel}
       className={className}
       says={languageName(value) ?? (value || 'Choose it')}
       placeholder="Its name, or its tag, like de-AT"
       nothing="No language is called so."
-      open={open}
-      onOpen={setOpen}
-      words={words}
-      onWords={setWords}
-      options={tag !== undefined && !found.some(({ key }) => key === tag) ? [choice(tag), ...found] : found}
+      all={(typed) => {
+        const tags = languageName(typed) === null ? [] : Intl.getCanonicalLocales(typed);
+        return [...new Set([...tags, ...LANGUAGES])].map(choice);
+      }}
     />
   );
 }
@@ -145,27 +156,22 @@ export function TimeZone({
   onChange: (zone: string) => void;
   disabled?: boolean;
 }) {
-  const [open, setOpen] = useState(false);
-  const [words, setWords] = useState('');
-  const options = ['UTC', ...(open ? Intl.supportedValuesOf('timeZone') : [])].map((zone) => ({
-    key: zone,
-    says: zoneName(zone),
-    choose: () => onChange(zone),
-  }));
   return (
     <div>
-      <Combobox
+      <Listed
         label={label}
         showLabel
         says={zoneName(value)}
         disabled={disabled}
         placeholder="A city, like Vienna"
         nothing="No time zone is named after that."
-        open={open}
-        onOpen={setOpen}
-        words={words}
-        onWords={setWords}
-        options={open ? having(words, options) : []}
+        all={() =>
+          ['UTC', ...Intl.supportedValuesOf('timeZone')].map((zone) => ({
+            key: zone,
+            says: zoneName(zone),
+            choose: () => onChange(zone),
+          }))
+        }
       />
     </div>
   );

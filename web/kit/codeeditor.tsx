@@ -11,6 +11,7 @@ import { useLatest } from './uselatest.ts';
 export interface CodeProps {
   /** What it is called. */
   label: string;
+  /** What it begins with, where it is written; where it is only read, what it shows. */
   code: string;
   /** Called while it is written; without it, it is only read. */
   onChange?: (code: string) => void;
@@ -101,8 +102,9 @@ export default function CodeEditor({
   }, [begun, label, latest, written]);
   useEffect(() => {
     const editor = view.current;
-    const now = editor?.state.doc.toString();
-    if (editor && now !== code) editor.dispatch({ changes: { from: 0, to: now?.length ?? 0, insert: code } });
-  }, [code]);
+    // What is being written is told from here, and may be further on than what comes back.
+    if (!editor || written || editor.state.doc.toString() === code) return;
+    editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: code } });
+  }, [code, written]);
   return <div ref={room} className={className} />;
 }

@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import { useFormState, useWatch } from 'react-hook-form';
 import { setPolicy, type Policy, type Site } from '@placard/core/contract';
 import { APPROVALS } from '@placard/core/licence';
@@ -13,15 +14,18 @@ const APPROVED: Record<Policy['approval'], string> = {
 
 /** What the site is for, and whose terms have to be approved; a keeper decides it. */
 export function SitePolicy({ site, mayChange }: { site: Site; mayChange: boolean }) {
-  // What somebody else has decided meanwhile is begun from.
-  return <Decision key={JSON.stringify(site.policy)} site={site} mayChange={mayChange} />;
-}
-
-function Decision({ site, mayChange }: { site: Site; mayChange: boolean }) {
-  const filling = useFilling(setPolicy, { start: site.policy });
-  const { control } = filling;
+  const filling = useFilling(setPolicy, {
+    start: site.policy,
+    onDone: () => filling.form.reset(filling.form.getValues()),
+  });
+  const { control, form } = filling;
   const [approval, territory, timeZone] = useWatch({ control, name: ['approval', 'territory', 'timeZone'] });
   const { isDirty } = useFormState({ control });
+  const decided = JSON.stringify(site.policy);
+  useEffect(() => {
+    // What somebody else has decided meanwhile is begun from, but takes nothing away that is being decided here.
+    if (!form.formState.isDirty) form.reset(JSON.parse(decided) as Policy);
+  }, [decided, form]);
   return (
     <Form
       filling={filling}

@@ -46,7 +46,7 @@ afterEach(() => {
 const BETWEEN = 5;
 /** A drop of files of these names. */
 const drop = (...names: string[]) =>
-  Promise.resolve({ files: names.map((name) => new File(['x'], name)), unread: [] });
+  Promise.resolve({ files: names.map((name) => new File(['x'], name)), says: null });
 const read = () =>
   editor.state.doc.children.map((node) =>
     node.type.name === 'picture' ? `[${String(node.attrs['asset'])}]` : node.textContent,

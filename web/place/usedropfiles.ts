@@ -2,6 +2,7 @@ import type { Editor } from '@tiptap/react';
 import { useCallback, useEffect, useState } from 'react';
 import { useLatest } from '../kit/uselatest.ts';
 import { acceptWhenRead } from '../gather/acceptwhenread.ts';
+import { tell } from '../kit/messages.tsx';
 import type { Dropped } from '../gather/filesof.ts';
 import { uploads } from '../gather/uploads.ts';
 import { keepPlace, takePlace } from './pending.ts';
@@ -44,7 +45,8 @@ export function useDropFiles(
       // Folders are read first, and the words go on meanwhile.
       const held = `drop ${++drops}`;
       keepPlace(editor, held, at);
-      const { files } = await dropped;
+      const { files, says } = await dropped;
+      if (says !== null) tell({ says });
       const now = takePlace(editor, held) ?? at;
       for (const file of files) {
         const key = uploads.addOne(file, (came) => {

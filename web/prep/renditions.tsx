@@ -114,10 +114,7 @@ export function Renditions({
   wish?: Quality;
   says: string;
 }) {
-  const rows = useMemo<Line[]>(
-    () => [{ ...original, original: true }, ...renditions],
-    [original, renditions],
-  );
+  const rows: Line[] = [{ ...original, original: true }, ...renditions];
   const columns = useMemo(
     () =>
       columnsFor(

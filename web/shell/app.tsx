@@ -1,7 +1,8 @@
-import { lazy } from 'react';
+import { lazy, useEffect } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { refusalOf, useMe } from '../kit/asking.ts';
 import { keepFor } from '../kit/kept.ts';
+import { tellNothing } from '../kit/messages.tsx';
 import { Frame } from './frame.tsx';
 import { Screen } from './screen.tsx';
 import { SelectionProvider } from './selection.tsx';
@@ -28,6 +29,9 @@ export function App() {
   const [theme, chooseTheme] = useTheme();
   const me = useMe();
   useKeepFocus();
+  const who = me.data?.id;
+  // What one person did is not for the next one at this browser to take back.
+  useEffect(() => tellNothing, [who]);
   if (me.isPending) return null;
   const refused = refusalOf(me);
   if (refused && refused.status !== 401) {

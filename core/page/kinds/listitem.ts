@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { inlineMarkup } from '../words.ts';
 import type { BulletList } from './bulletlist.ts';
-import { LINES } from '../lines.ts';
+import { inLines, LINES } from '../lines.ts';
 import { kind, type AnyBlock, type Kind } from './kind.ts';
 import type { OrderedList } from './orderedlist.ts';
 import type { Paragraph } from './paragraph.ts';
@@ -43,19 +43,7 @@ export const listItem: Kind<ListItem> = kind<ListItem>({
 
 /** What an item can hold of some blocks, begun with words as every item is; and what has to stand behind its list. */
 function inItem(blocks: readonly AnyBlock[]): { content: ListItem['content']; others: AnyBlock[] } {
-  const content: AnyBlock[] = [];
-  const others: AnyBlock[] = [];
-  for (const block of blocks) {
-    const last = content.at(-1);
-    if (block.type === 'heading') content.push({ type: 'paragraph', content: block.content });
-    // An item right in an item was meant to lie in a list there.
-    else if (block.type === 'listItem' && last?.type === 'bulletList')
-      content.splice(-1, 1, { ...last, content: [...(last.content as AnyBlock[]), block] });
-    else if (block.type === 'listItem') content.push({ type: 'bulletList', content: [block] });
-    else if (block.type === 'quotation') content.push(...(block.content as AnyBlock[]));
-    else if ((LINES as readonly string[]).includes(block.type)) content.push(block);
-    else others.push(block);
-  }
+  const { content, others } = inLines(blocks);
   if (content[0]?.type !== 'paragraph') content.unshift({ type: 'paragraph' });
   return { content: content as ListItem['content'], others };
 }
