@@ -34,8 +34,14 @@ test('a table is put in, filled by key, given heads, a caption and a merged cell
   // Two cells become one.
   const closed = words(page).getByText('closed');
   await closed.click();
+  // The browser tells of where the caret is a moment later: the key is pressed until the cell is chosen.
   await page.keyboard.press('End');
-  await page.keyboard.press('Shift+ArrowRight');
+  await expect
+    .poll(async () => {
+      await page.keyboard.press('Shift+ArrowRight');
+      return words(page).locator('.selectedCell').count();
+    })
+    .toBe(2);
   await pick(panel.getByRole('button', { name: 'Cells' }), 'Make one cell of those chosen');
   await expect(words(page).locator('td[colspan="2"]')).toContainText('closed');
   // Words of a cell at its right, and heads in the first column.

@@ -81,9 +81,23 @@ export default function CodeEditor({
           EditorView.domEventHandlers({
             beforeinput: (event, view) => {
               if (event.inputType !== 'insertText' || event.isComposing || event.data === null) return false;
-              if (view.state.readOnly || view.state.selection.main.empty) return false;
+              if (view.state.readOnly) return false;
+              const { main } = view.state.selection;
+              const dom = getSelection();
+              // The editor hears of what was selected a moment later than the window.
+              const ends =
+                main.empty && dom?.anchorNode && dom.focusNode && view.contentDOM.contains(dom.anchorNode)
+                  ? [
+                      view.posAtDOM(dom.anchorNode, dom.anchorOffset),
+                      view.posAtDOM(dom.focusNode, dom.focusOffset),
+                    ]
+                  : [main.from, main.to];
+              const [from, to] = [Math.min(...ends), Math.max(...ends)];
+              if (from === to) return false;
               event.preventDefault();
-              view.dispatch(view.state.replaceSelection(event.data), {
+              view.dispatch({
+                changes: { from, to, insert: event.data },
+                selection: { anchor: from + event.data.length },
                 userEvent: 'input.type',
                 scrollIntoView: true,
               });
