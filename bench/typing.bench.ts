@@ -7,9 +7,9 @@ import { send, settled } from '@placard/server/testing/sending';
 import { openPage } from './browser.ts';
 import { figure, watchFrames } from './frames.ts';
 
-const [WORDS, PICTURES, DISTINCT, KEYS] = [5000, 200, 40, 150];
+const [WORDS, PICTURES, DISTINCT, KEYS] = [20_000, 300, 40, 150];
 
-/** Typing in the middle of a page of 5,000 words and 200 pictures, in Chromium. */
+/** Typing in the middle of a page of 20,000 words and 300 pictures, in Chromium. */
 export async function bench(): Promise<Figure[]> {
   const server = await openServer({ PLACARD_WEB: builtWeb() });
   const editor = await server.signIn('editor');

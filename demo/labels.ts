@@ -325,6 +325,7 @@ export const FILES: SampleFile[] = [
     section: 'visit',
     label: { title: 'Wind in the pines', alt: 'Sound: wind, nothing else.', ...OURS },
   },
+  { file: 'evening-buses.pdf', section: 'visit', label: { title: 'Evening buses', ...OURS } },
   { file: 'DSC_4471.jpg', section: 'events', label: {}, waiting: true },
   { file: 'IMG_20251014_0312.jpg', section: 'sky-notes', label: {}, waiting: true },
   { file: 'aurora-phone.webp', section: 'sky-notes', label: {}, waiting: true },

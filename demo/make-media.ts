@@ -9,6 +9,7 @@ import sharp, { type Sharp } from 'sharp';
 import * as bodies from './paint/bodies.ts';
 import * as drawings from './paint/drawings.ts';
 import * as nights from './paint/nights.ts';
+import { timetable } from './paint/timetable.ts';
 
 const MEDIA = fileURLToPath(new URL('./media/', import.meta.url));
 
@@ -172,6 +173,7 @@ const OTHERS: Record<string, () => Promise<void>> = {
       '64k',
       join(MEDIA, 'wind-in-the-pines.mp3'),
     ),
+  'evening-buses.pdf': () => writeFile(join(MEDIA, 'evening-buses.pdf'), timetable()),
   'fernhollow-mark.svg': () => writeFile(join(MEDIA, 'fernhollow-mark.svg'), drawings.logo()),
   'telescope-drawing.svg': () => writeFile(join(MEDIA, 'telescope-drawing.svg'), drawings.telescopeDrawing()),
 };

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { Upload } from 'tus-js-client';
-import type { Arrival, Asset, AssetDetail, CatalogueItem, Site } from '@placard/core/contract';
+import type { Arrival, Asset, AssetDetail, CatalogueItem, Page, Site } from '@placard/core/contract';
 import { unpack, type Frame } from '@placard/core/embed';
 import { openDatabase, migrateDatabase } from '@placard/server/db/database';
 import { found } from '@placard/server/people/found';
@@ -48,7 +48,7 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
   const { ask, cookie } = editor;
 
   const site = await ask<Site>('GET', '/api/site');
-  say(`Taking in ${FILES.length} pictures, films and sounds …`);
+  say(`Taking in ${FILES.length} pictures, films, sounds and documents …`);
   const arrivals = new Map<string, SampleFile>();
   for (const file of FILES) arrivals.set(await send(address, origin, cookie, file), file);
   const ready = await untilRead(ask, arrivals.size);
@@ -109,6 +109,7 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
     '<iframe src="https://cloudmap.example/live" title="Cloud cover tonight" width="720" height="300"></iframe>',
   ).frame;
   if (!dead) throw new Error('The sample embed of a dead host could not be unpacked.');
+  const written = new Map<string, string>();
   for (const page of samplePages({
     asset: assetOf,
     comp,
@@ -116,11 +117,12 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
     board: { ...corkrail, title: 'The members’ board' },
     deadHost: dead,
   })) {
-    await ask('POST', '/api/pages', {
-      title: page.title,
-      section: sectionOf(page.section),
-      document: page.document,
-    });
+    const { title, section, facts } = page;
+    const document = page.document((of) => written.get(of) ?? '');
+    const made = await ask<Page>('POST', '/api/pages', { title, section: sectionOf(section), document });
+    written.set(title, made.id);
+    if (facts)
+      await ask('PUT', `/api/pages/${made.id}`, { version: 1, title, document: made.document, facts });
   }
 
   say('Making renditions …');

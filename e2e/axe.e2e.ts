@@ -138,6 +138,48 @@ const OPENED: Screen[] = [
     },
   ]),
   [
+    'what belongs to a page',
+    async (page) => {
+      await openPage(page, 'Nights for families');
+      const own = page.getByRole('region', { name: 'This page' });
+      for (const part of ['Its own pictures', /^When and for whom/, /^Address/])
+        await own.getByRole('button', { name: part }).click();
+      await expect(own.getByText('As the card that other sites make of its address')).toBeVisible();
+    },
+  ],
+  [
+    'a page as HTML',
+    async (page) => {
+      await openPage(page, 'Opening times and prices');
+      await page.getByRole('button', { name: 'The page as HTML' }).click();
+      await expect(page.getByRole('textbox', { name: 'HTML of the page' })).toBeVisible();
+    },
+  ],
+  [
+    'earlier versions of a page',
+    async (page) => {
+      await openPage(page, 'Nights for families');
+      await page.getByRole('button', { name: 'Earlier versions' }).click();
+      await expect(page.getByRole('heading', { name: 'Earlier versions' })).toBeVisible();
+    },
+  ],
+  [
+    'where a link leads',
+    async (page) => {
+      await openPage(page, 'Nights for families');
+      await page.getByRole('link', { name: 'opening times' }).click();
+      await expect(page.getByRole('region', { name: 'The link' })).toBeVisible();
+    },
+  ],
+  [
+    'pages that are chosen',
+    async (page) => {
+      await page.goto('/pages');
+      await page.getByRole('checkbox').first().click();
+      await expect(page.getByRole('toolbar', { name: 'Chosen pages' })).toBeVisible();
+    },
+  ],
+  [
     'finding anything',
     async (page) => {
       await page.goto('/gather');

@@ -46,7 +46,9 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
     { name: 'turning-sky.mp4', mimeType: 'video/mp4', buffer: await readFile(media('turning-sky.mp4')) },
   ]);
   await expect(page.getByLabel('Title of Meteor over the barn.jpg')).toHaveValue('Meteor over the barn');
-  await expect(page.getByText('This is not a picture, film or sound that Placard can read.')).toBeVisible();
+  await expect(
+    page.getByText('This is not a picture, film, sound or document that Placard can read.'),
+  ).toBeVisible();
   // The sample site holds these bytes already, which is said before they are sent.
   await page
     .getByRole('listitem')
@@ -195,7 +197,7 @@ async function openedOffline(page: Page, zip: string): Promise<void> {
   try {
     await mkdir(join(folder, 'media'));
     for (const [name, bytes] of Object.entries(unzipSync(await readFile(zip)))) {
-      expect(name).toMatch(/^(index|fragment|structured-data)\.html$|^media\/[a-z0-9-]+\.[a-z0-9]+$/);
+      expect(name).toMatch(/^(index|fragment|listing|structured-data)\.html$|^media\/[a-z0-9-]+\.[a-z0-9]+$/);
       await writeFile(join(folder, name), bytes);
     }
     await page.goto(pathToFileURL(join(folder, 'index.html')).href);

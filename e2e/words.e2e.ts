@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choose, choosePage, goTo, pick, signIn } from './screen.ts';
+import { beginPage, choose, choosePage, goTo, pick, signIn, typeNumber } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText('Saved just now')).toBeVisible();
@@ -48,12 +48,29 @@ test('a table is put in, filled by key, given heads, a caption and a merged cell
   await words(page).getByText('19').click();
   await choose(panel.getByLabel('Words in this cell'), 'at the right');
   await pick(panel.getByRole('button', { name: 'Heads' }), 'First column: heads or not');
+  // A column is drawn wider by hand, and another one is given a width by its number.
+  const day = words(page).locator('th').filter({ hasText: /^Day$/ });
+  const edge = await day.boundingBox();
+  if (!edge) throw new Error('There is no such column.');
+  await page.mouse.move(edge.x + edge.width - 2, edge.y + 15);
+  await page.mouse.move(edge.x + edge.width - 1, edge.y + 15, { steps: 2 });
+  await expect(words(page).locator('.column-resize-handle').first()).toBeAttached();
+  await page.mouse.down();
+  await page.mouse.move(edge.x + edge.width + 50, edge.y + 15, { steps: 5 });
+  await page.mouse.up();
+  const wide = async () => Math.round((await day.boundingBox())?.width ?? 0);
+  await expect.poll(wide).toBeGreaterThan(Math.round(edge.width) + 40);
+  await day.click();
+  await typeNumber(panel.getByRole('spinbutton', { name: 'Width of this column' }), 180);
+  await expect.poll(wide).toBe(180);
   await saved(page);
   await page.reload();
   await expect(words(page).locator('caption')).toHaveText('The dome');
   await expect(words(page).locator('th')).toHaveCount(5);
+  await expect.poll(wide).toBe(180);
   const html = await handedOff(page, 'Opening hours');
   expect(html).toContain('<caption');
+  expect(html).toContain('<colgroup><col style="width:25%">');
   expect(html).toContain('<thead><tr><th scope="col"');
   expect(html).toMatch(/<th scope="row"[^>]*>Friday<\/th>/);
   expect(html).toMatch(/<td style="[^"]*text-align:right">19<\/td>/);

@@ -8,6 +8,7 @@ const PACKAGES: Record<string, string> = {
   mariadbd: 'mariadb-server-core',
   my_print_defaults: 'mariadb-client-core',
   ffmpeg: 'ffmpeg',
+  pdfinfo: 'poppler-utils',
   chromium: 'chromium',
   exiftool: 'libimage-exiftool-perl',
   mogrify: 'imagemagick',

@@ -47,7 +47,7 @@ export async function untilAsked(broken: Promise<string>): Promise<string | unde
 }
 
 async function run({ port: wished, data }: Place): Promise<number> {
-  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg');
+  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'pdfinfo');
   const port = await choosePort(wished);
   const web = builtWeb();
   const house = await openHouse({

@@ -9,7 +9,7 @@ import { start, untilHealthy } from './processes.ts';
 import { say } from './say.ts';
 
 async function run({ port: wished, data }: Place): Promise<number> {
-  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg');
+  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'pdfinfo');
   const port = await choosePort(wished);
   const inner = await anyPort();
   const origin = `http://localhost:${port}`;

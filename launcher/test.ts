@@ -27,7 +27,7 @@ const PARTS = ['check', 'unit', 'e2e'] as const;
 
 async function run(positionals: string[], { only }: { only?: (typeof PARTS)[number] }): Promise<number> {
   const wants = (part: (typeof PARTS)[number]) => only === undefined || only === part;
-  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'chromium', 'exiftool');
+  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'pdfinfo', 'chromium', 'exiftool');
   const scratch = await mkdtemp(join(await quickFolder(), 'placard-test-'));
   // Whatever the tests and their programs put aside goes there too.
   process.env['TMPDIR'] = scratch;

@@ -178,7 +178,7 @@ describe('from a web address', () => {
     });
     const arrival = await settled(editor, body.arrivals[0] ?? '');
     expect(arrival).toMatchObject({ state: 'refused', thumbnail: null });
-    expect(arrival.says).toMatch(/not a picture, film or sound/);
+    expect(arrival.says).toMatch(/not a picture, film, sound or document/);
   });
 
   it('a fetch that is discarded stops', async () => {

@@ -49,7 +49,7 @@ function crc(bytes: Buffer): number {
 
 describe('a file that is not what it should be', () => {
   it.each<[string, string, () => Promise<Buffer> | Buffer, RegExp]>([
-    ['one byte', 'one.jpg', () => Buffer.from('x'), /not a picture, film or sound/],
+    ['one byte', 'one.jpg', () => Buffer.from('x'), /not a picture, film, sound or document/],
     [
       'a truncated JPEG',
       'half.jpg',
@@ -80,7 +80,7 @@ describe('a file that is not what it should be', () => {
       'a page called .png',
       'page.png',
       () => Buffer.from('<!doctype html><script>alert(1)</script>'),
-      /not a picture, film or sound/,
+      /not a picture, film, sound or document/,
     ],
     ['400 million pixels', 'huge.png', () => bomb(), /20,000 × 20,000 pixels/],
     [
@@ -136,7 +136,7 @@ describe('a file that is not what it should be', () => {
       'a drawing whose beginning never ends',
       'begins.svg',
       () => Buffer.from('<?xml'.repeat(13_000)),
-      /not a picture, film or sound/,
+      /not a picture, film, sound or document/,
     ],
   ])('%s is refused with a sentence', async (_, name, make, says) => {
     const arrival = await settled(editor, await send(server, editor, await make(), name));

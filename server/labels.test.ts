@@ -194,7 +194,7 @@ describe('where a picture stands', () => {
     const { body } = await editor.ask<Page>('GET', `/api/pages/${where}`);
     const content = body.document.content.map((block, at) =>
       at === 1 && block.type === 'picture'
-        ? { ...block, attrs: { ...block.attrs, linksTo: `/place/${target.id}`, ownCaption: 'Only here' } }
+        ? { ...block, attrs: { ...block.attrs, linksTo: `page:${target.id}`, ownCaption: 'Only here' } }
         : block,
     );
     await editor.ask('PUT', `/api/pages/${where}`, {

@@ -110,6 +110,15 @@ export const discardArrival = endpoint({
   problems: [404],
 });
 
+export const becameOf = endpoint({
+  method: 'GET',
+  path: '/api/arrivals/{id}/asset',
+  summary: 'The asset that an arrival was accepted as; null where it was not, or was discarded',
+  roles: EVERYONE,
+  params: ById,
+  answer: v.object({ asset: v.nullable(v.string()) }),
+});
+
 export const knownFiles = endpoint({
   method: 'POST',
   path: '/api/arrivals/known',

@@ -7,7 +7,7 @@ import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
 
 export const IdSchema = v.pipe(v.string(), v.regex(/^[a-zA-Z0-9_-]{6,40}$/, 'This is not an id.'));
 export const ById = v.object({ id: IdSchema });
-export const KindSchema = v.picklist(['picture', 'film', 'sound']);
+export const KindSchema = v.picklist(['picture', 'film', 'sound', 'document']);
 export type Kind = v.InferOutput<typeof KindSchema>;
 /** Internal assets are for our own pages only: no catalogue, no credits list elsewhere. */
 export const VisibilitySchema = v.picklist(['public', 'internal']);
@@ -28,6 +28,9 @@ export const FactsSchema = v.object({
   orientation: v.number(),
   /** Compact placeholder, base64 (ThumbHash). */
   thumbhash: v.nullable(v.string()),
+  /** Of a document: how many pages it has, and its language (BCP 47), as far as it says so. */
+  pages: v.optional(v.number()),
+  language: v.optional(v.string()),
   /** What whoever sent it should know of it, in a sentence; empty or absent where there is nothing. */
   note: v.optional(v.string()),
 });

@@ -7,6 +7,7 @@ export { inWords, inWordsOfField } from './inwords.ts';
 export * from './labels.ts';
 export * from './labelsheets.ts';
 export * from './pages.ts';
+export * from './pagekeeping.ts';
 export * from './prep.ts';
 export * from './shortlists.ts';
 export * from './site.ts';

@@ -1,15 +1,24 @@
 import * as v from 'valibot';
+import { FocalPointSchema } from '../geometry/rectangle.ts';
 import { PlacardSchema } from '../credit/placard.ts';
 import { PageDocumentSchema } from '../page/document.ts';
 import type { HeldAsset } from '../page/held.ts';
 import { FindingSchema } from '../proof/finding.ts';
 import { DroppedSchema } from '../embed/dropped.ts';
 import { FrameSchema } from '../embed/frame.ts';
+import { PageFactsSchema } from '../page/facts.ts';
+import { WhenSchema } from '../page/when.ts';
+import { isDay } from '../text/index.ts';
 import { EDITORS, endpoint, EVERYONE, REVIEWERS } from './endpoint.ts';
 import { ById, IdSchema, whole } from './holdings.ts';
 import { TermsSchema } from './terms.ts';
 
-const TitleSchema = v.pipe(v.string(), v.trim(), v.minLength(1, 'A page needs a title.'), v.maxLength(200));
+export const TitleSchema = v.pipe(
+  v.string(),
+  v.trim(),
+  v.minLength(1, 'A page needs a title.'),
+  v.maxLength(200),
+);
 
 const PageLineSchema = v.object({
   id: v.string(),
@@ -26,8 +35,8 @@ const PageLineSchema = v.object({
   lead: v.nullable(v.string()),
 });
 
-export const PAGE_STATES = ['empty', 'to-mend', 'to-look-at', 'ready'] as const;
-/** Nothing placed yet; kept back by what was found; anything found; may leave. A page may be in several. */
+export const PAGE_STATES = ['empty', 'to-mend', 'to-look-at', 'ready', 'binned'] as const;
+/** Nothing placed yet; kept back by what was found; anything found; may leave; in the bin. A page may be in several. */
 export type PageState = (typeof PAGE_STATES)[number];
 export const PAGE_SORTS = ['changed', 'title', 'findings', 'weight'] as const;
 
@@ -59,6 +68,15 @@ export const PageSchema = v.object({
   section: v.object({ id: v.string(), title: v.string(), slug: v.string() }),
   version: v.number(),
   document: PageDocumentSchema,
+  facts: PageFactsSchema,
+  /** When and for whom it is shown; null for always and for everybody. */
+  shown: v.nullable(WhenSchema),
+  /** Where it stands in the site: a path from its root. */
+  address: v.string(),
+  /** Where it stood before, the last first; these lead on. */
+  formerAddresses: v.array(v.string()),
+  /** It lies in the bin. */
+  binned: v.boolean(),
   changedAt: v.string(),
   changedBy: v.string(),
 });
@@ -73,7 +91,7 @@ const FileSchema = {
 };
 const HeldAssetSchema = v.object({
   id: v.string(),
-  kind: v.picklist(['picture', 'film', 'sound']),
+  kind: v.picklist(['picture', 'film', 'sound', 'document']),
   placard: PlacardSchema,
   terms: v.optional(TermsSchema),
   onFile: v.optional(
@@ -84,6 +102,9 @@ const HeldAssetSchema = v.object({
   width: v.number(),
   height: v.number(),
   duration: v.nullable(v.number()),
+  language: v.optional(v.string()),
+  pages: v.optional(v.number()),
+  focal: v.optional(FocalPointSchema),
   file: v.nullable(v.object({ ...FileSchema, mime: v.string(), bytes: v.number() })),
   binned: v.optional(v.boolean()),
   note: v.optional(v.string()),
@@ -157,11 +178,20 @@ export const savePage = endpoint({
     version: v.number(),
     title: TitleSchema,
     document: PageDocumentSchema,
+    /** As they were, where nothing is said. */
+    facts: v.optional(PageFactsSchema),
+    shown: v.optional(v.nullable(WhenSchema)),
     /** This save’s own id: sent again because no answer came, it is the same one. */
     save: v.optional(v.pipe(v.string(), v.regex(/^[\w-]{6,40}$/))),
   }),
   answer: SavedSchema,
   problems: [404, 409, 422],
+});
+
+/** On which day a page is looked at, and whether by our people; today and by everybody where nothing is said. */
+const LookingSchema = v.object({
+  on: v.optional(v.pipe(v.string(), v.check(isDay, 'This is no day.'))),
+  ours: v.optional(v.literal('yes')),
 });
 
 export const proofPage = endpoint({
@@ -170,6 +200,7 @@ export const proofPage = endpoint({
   summary: 'Where the page can be seen as visitors see it, and what was found in it',
   roles: EVERYONE,
   params: ById,
+  query: LookingSchema,
   answer: v.object({
     preview: v.string(),
     version: v.number(),
@@ -187,6 +218,10 @@ export const handOffPage = endpoint({
   params: ById,
   answer: v.object({
     html: v.string(),
+    /** What its head says: its description, and the card that other sites make of its address. */
+    head: v.string(),
+    /** How it stands in lists of pages. */
+    listing: v.string(),
     /** Structured data of what the page places: a script element of JSON-LD, for the head. */
     data: v.string(),
     files: v.array(v.object({ path: v.string(), bytes: v.number() })),

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { MeasureSchema } from '../geometry/measure.ts';
+import { EdgesSchema } from '../page/standing.ts';
 import { EDITORS, endpoint, EVERYONE, KEEPERS, ROLES } from './endpoint.ts';
 import { ById, IdSchema } from './holdings.ts';
 import { PolicySchema, TermsSchema } from './terms.ts';
@@ -21,6 +22,8 @@ export const SiteSchema = v.object({
   measures: v.array(MeasureSchema),
   /** The site's own style sheet, as a proof shows it. */
   style: v.string(),
+  /** Its border and its rounded corners, for what is to have them. */
+  edges: EdgesSchema,
   heavyBytes: v.number(),
   modernFormat: v.picklist(['webp', 'avif']),
   sections: v.array(

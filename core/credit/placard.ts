@@ -114,10 +114,14 @@ export const BLANK_PLACARD: Placard = {
 /** What a placard still lacks before its asset may be placed or handed off. */
 export type Lack = 'alt' | 'creator' | 'licence';
 
-/** The fields that are missing, in the order of the label. */
-export function lacks(placard: Placard, terms: Terms = termsOfPlacard(placard)): Lack[] {
+/** The fields that are missing, in the order of the label. A document shows nothing itself: it needs no alt text. */
+export function lacks(
+  placard: Placard,
+  terms: Terms = termsOfPlacard(placard),
+  kind: 'picture' | 'film' | 'sound' | 'document' = 'picture',
+): Lack[] {
   const missing: Lack[] = [];
-  if (placard.alt === '' && !placard.decorative) missing.push('alt');
+  if (kind !== 'document' && placard.alt === '' && !placard.decorative) missing.push('alt');
   if (terms.requires.includes('Attribution') && placard.creator === '') missing.push('creator');
   if (placard.licence === 'unknown') missing.push('licence');
   return missing;

@@ -20,6 +20,12 @@ export function element(tag: string, attributes: Attributes, ...children: readon
   return { tag, attributes, children };
 }
 
+/** An element with more declarations in its style. */
+export const styled = (of: Element, style: Style): Element => ({
+  ...of,
+  attributes: { ...of.attributes, style: { ...of.attributes.style, ...style } },
+});
+
 /** The attributes that are written, with their values as words; a boolean one has none (HTML, 2.3.2). */
 export function writtenAttributes({ attributes }: Element): [name: string, value: string][] {
   return Object.entries(attributes).flatMap(([name, value]): [string, string][] => {

@@ -1,2 +1,2 @@
-export { element, writtenAttributes, type Element, type Markup, type Style } from './element.ts';
-export { toHtml } from './html.ts';
+export { element, styled, writtenAttributes, type Element, type Markup, type Style } from './element.ts';
+export { toFormattedHtml, toHtml } from './html.ts';

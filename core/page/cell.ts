@@ -12,6 +12,13 @@ const MOST_ROWS = 1000;
 
 const ALIGNMENTS = ['left', 'center', 'right'] as const;
 
+/** Something placed in a cell. */
+interface Placed {
+  type: string;
+  attrs: { id: string };
+  content?: undefined;
+}
+
 export interface CellAttributes {
   /** Columns and rows that it goes over. */
   colspan?: number | undefined;
@@ -25,7 +32,7 @@ export interface CellAttributes {
 export interface Cell<Type extends string> {
   type: Type;
   attrs?: CellAttributes | undefined;
-  content: (Paragraph | BulletList | OrderedList)[];
+  content: (Paragraph | BulletList | OrderedList | Placed)[];
 }
 
 const spanned = (most: number) =>
@@ -33,6 +40,8 @@ const spanned = (most: number) =>
 
 /** How cells look on any site: its own style sheet may say more. */
 const LOOK: Style = { border: '1px solid', padding: '6px 10px', 'vertical-align': 'top' };
+/** What that takes of a cell's width, in CSS pixels. */
+export const CELL_EDGES = 21;
 
 /** What both kinds of cells are. What a head is the head of is for its row to say. */
 export function cellKind<Type extends 'tableCell' | 'tableHeader'>(
@@ -60,12 +69,12 @@ export function cellKind<Type extends 'tableCell' | 'tableHeader'>(
             align: v.optional(v.nullable(v.picklist(ALIGNMENTS))),
           }),
         ),
-        content: v.array(schemaOf(LINES)),
+        content: v.array(schemaOf(LINES, 'placement')),
       }) as unknown as v.GenericSchema<unknown, Cell<Type>>,
     children: ({ content }) => content,
     withChildren: (block, content) => ({ ...block, content: content as Cell<Type>['content'] }),
     reads: { [tag]: (element, reading) => readCell(type, element, reading) },
-    markup: ({ attrs, content }, { inside }) => {
+    markup: ({ attrs, content }, { context, inside }) => {
       const { colspan = 1, rowspan = 1, align } = attrs ?? {};
       const [only] = content;
       return [
@@ -74,7 +83,9 @@ export function cellKind<Type extends 'tableCell' | 'tableHeader'>(
           {
             colspan: colspan > 1 ? colspan : null,
             rowspan: rowspan > 1 ? rowspan : null,
-            style: { ...LOOK, 'text-align': align ?? 'start' },
+            ...(context.placed
+              ? { 'data-colwidth': attrs?.colwidth?.join(','), align }
+              : { style: { ...LOOK, 'text-align': align ?? 'start' } }),
           },
           // One paragraph alone is the cell's words, with no space of a paragraph round them.
           ...(content.length === 1 && only?.type === 'paragraph'
@@ -86,8 +97,15 @@ export function cellKind<Type extends 'tableCell' | 'tableHeader'>(
   });
 }
 
+/** The widths of columns as a page writes them down for itself; null for none. */
+function widthsSaid(text = ''): number[] | null {
+  const widths = text.split(',').map(Number);
+  const sound = widths.every((width) => Number.isFinite(width) && width >= 0 && width <= 4000);
+  return text !== '' && sound && widths.length <= MOST_COLUMNS ? widths : null;
+}
+
 function readCell(type: string, element: ForeignElement, reading: Reading): AnyBlock[] {
-  const { content, others } = inLines(reading.blocks(element));
+  const { content, others } = inLines(reading.blocks(element), true);
   const whole = (name: string, most: number) => {
     const number = Number(reading.attribute(element, name) ?? 1);
     return Number.isInteger(number) && number >= 1 ? Math.min(most, number) : 1;
@@ -102,7 +120,7 @@ function readCell(type: string, element: ForeignElement, reading: Reading): AnyB
       attrs: {
         colspan: whole('colspan', MOST_COLUMNS),
         rowspan: whole('rowspan', MOST_ROWS),
-        colwidth: null,
+        colwidth: widthsSaid(reading.attribute(element, 'data-colwidth')),
         align,
       },
       content: content.length === 0 ? [{ type: 'paragraph' }] : content,

@@ -73,7 +73,7 @@ describe('where a credit stands', () => {
     const html = toHtml(
       arranged(
         { width: '10px' },
-        element('img', { src: 'a.jpg', alt: '' }),
+        [element('img', { src: 'a.jpg', alt: '' })],
         'Words & more',
         ['By ', element('a', { href: 'https://a.example/' }, 'A')],
         place,

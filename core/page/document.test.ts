@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { unpack } from '../embed/unpack.ts';
 import { PageDocumentSchema, readPlacement } from './document.ts';
 import { POSITIONS } from './standing.ts';
-import { isLinkAddress } from './words.ts';
+import { isLinkAddress } from './link.ts';
 
 const PICTURE = {
   id: 'placement-1',

@@ -1,8 +1,9 @@
 import * as v from 'valibot';
+import { WhenSchema } from './when.ts';
 import { BLOCK_TYPES, kindOf, schemaOf, type Block, type Placement } from './kinds/index.ts';
 
 /** The number of the form that documents are stored in. It goes up with every change that an older Placard cannot read. */
-export const FORMAT = 1;
+export const FORMAT = 2;
 
 /** A page's body. The same shape as the editor's JSON, so nothing is converted on the way. */
 export interface PageDocument {
@@ -12,11 +13,17 @@ export interface PageDocument {
   content: Block[];
 }
 
+/** Reads a block that stands in a page itself, with when it is shown. */
+export const BlockSchema = v.intersect([
+  schemaOf(BLOCK_TYPES),
+  v.object({ attrs: v.optional(v.object({ when: v.optional(v.nullable(WhenSchema)) })) }),
+]) as unknown as v.GenericSchema<unknown, Block>;
+
 /** Reads a page's body of this form. */
 export const PageDocumentSchema: v.GenericSchema<unknown, PageDocument> = v.object({
   type: v.literal('doc'),
   format: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0))),
-  content: v.pipe(v.array(schemaOf(BLOCK_TYPES)), v.maxLength(5000)),
+  content: v.pipe(v.array(BlockSchema), v.maxLength(5000)),
 }) as unknown as v.GenericSchema<unknown, PageDocument>;
 
 /** A page with nothing in it yet. */

@@ -11,7 +11,7 @@ export function figureOf(
   use: Use,
   asset: HeldAsset,
   style: Style,
-  media: Markup,
+  media: readonly Markup[],
   { language }: Pick<PageContext, 'language'>,
 ): Element {
   const place = creditPlace(use);
@@ -30,7 +30,7 @@ const creditPlace = ({ as, credit = 'below' }: Use): CreditPlace =>
  */
 export function arranged(
   style: Style,
-  media: Markup,
+  media: readonly Markup[],
   caption: string,
   credit: readonly Markup[],
   place: CreditPlace = 'below',
@@ -39,21 +39,21 @@ export function arranged(
   const small = credit.length === 0 ? [] : [element('small', {}, ...credit)];
   switch (place) {
     case 'below':
-      return element('figure', { style }, media, ...captioned([words, small]));
+      return element('figure', { style }, ...media, ...captioned([words, small]));
     case 'beside':
       return element(
         'figure',
         { style: { ...style, display: 'flex', 'flex-wrap': 'wrap', 'align-items': 'flex-end', gap: '8px' } },
-        element('div', { style: { flex: '1 1 240px', 'min-width': '66%' } }, media),
+        element('div', { style: { flex: '1 1 240px', 'min-width': '66%' } }, ...media),
         ...captioned([words, small], { flex: '1 1 120px' }),
       );
     case 'foot': {
       const over = small.map(({ children }) => element('small', { style: OVER_THE_FOOT }, ...children));
-      const under = element('div', { style: { position: 'relative' } }, media, ...over);
+      const under = element('div', { style: { position: 'relative' } }, ...media, ...over);
       return element('figure', { style }, under, ...captioned([words]));
     }
     case 'list':
-      return element('figure', { style }, media, ...captioned([words]));
+      return element('figure', { style }, ...media, ...captioned([words]));
   }
 }
 

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { choiceOf, loadedOf } from './files.ts';
 import type { CreditPlace } from './held.ts';
 import { NARROW, sizesOf, widthOn } from './room.ts';
-import { POSITIONS, shownIn } from './standing.ts';
+import { gapsOf, POSITIONS, shownIn } from './standing.ts';
 
 const ladder = (mime: string, ...widths: number[]) =>
   widths.map((width) => ({ width, height: width, mime, bytes: width, key: `${width}.${mime.slice(6)}` }));
@@ -55,7 +55,11 @@ it('what is weighed is what the sizes say, for every place on every screen', () 
       fc.oneof(fc.integer({ min: 320, max: 1600 }), fc.constantFrom(599, 600, 601)),
       fc.integer({ min: 1, max: 100 }),
       (position, credit, width, screen, percent) => {
-        const standing = { position, width: position === 'full' ? null : width, gap: 20 };
+        const standing = {
+          position,
+          width: position === 'full' ? null : width,
+          gaps: gapsOf({ position, gap: 20 }),
+        };
         const shown = shownIn({ width: 720, share: percent / 100, bleed: 1120 }, standing, credit);
         expect(widthOn(shown, screen)).toBeCloseTo(sizeAt(sizesOf(shown), screen), 6);
       },
@@ -65,7 +69,11 @@ it('what is weighed is what the sizes say, for every place on every screen', () 
 
 it('a caption beside a picture takes its part of it, from where there is room for both', () => {
   const wide = (width: number, credit: CreditPlace) =>
-    shownIn({ width, share: 1, bleed: null }, { position: 'full', width: null, gap: 0 }, credit).width;
+    shownIn(
+      { width, share: 1, bleed: null },
+      { position: 'full', width: null, gaps: gapsOf({ position: 'full', gap: 0 }) },
+      credit,
+    ).width;
   expect([wide(720, 'beside'), wide(720, 'below'), wide(300, 'beside')]).toEqual([476, 720, 300]);
   expect(loadedOf(ladder('image/webp', 320, 480, 720), wide(720, 'beside'))?.width).toBe(480);
   expect(NARROW).toBe(600);

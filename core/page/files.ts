@@ -1,4 +1,4 @@
-import { NARROW, NARROWEST, widthOn, type Shown } from './room.ts';
+import { NARROW, NARROWEST, narrowWidthOn, widthOn, type Shown } from './room.ts';
 import type { HeldAsset, Source, Track } from './held.ts';
 
 /** A drawing is one file for every width. */
@@ -69,9 +69,9 @@ export function bytesLoaded(
 ): number {
   const choice = choiceOf(asset, shown.width);
   if (choice.drawing) return choice.drawing.bytes;
-  const narrow = screen < NARROW ? choice.narrow[0]?.files : undefined;
+  const narrow = screen < NARROW && !shown.boxed ? choice.narrow[0]?.files : undefined;
   const files = narrow ?? choice.modern[0]?.files ?? choice.safe;
-  const wanted = narrow ? screen * shown.share : widthOn(shown, screen);
+  const wanted = narrow ? narrowWidthOn(shown, screen) : widthOn(shown, screen);
   return loadedOf(files, wanted)?.bytes ?? asset.file?.bytes ?? 0;
 }
 

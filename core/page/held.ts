@@ -1,3 +1,4 @@
+import type { FocalPoint } from '../geometry/rectangle.ts';
 import type { Placard } from '../credit/placard.ts';
 import type { StatementContext } from '../credit/statement.ts';
 import type { OnFile } from '../licence/maywe.ts';
@@ -14,8 +15,8 @@ export interface Use {
   asset: string;
   /** The version that is shown there, where it is another than the asset's own. */
   version?: string | null | undefined;
-  /** Stands still, or is played. */
-  as: 'picture' | 'film';
+  /** Stands still, is played, or is linked to as a file. */
+  as: 'picture' | 'film' | 'file';
   /** This place's own words; null where the placard's words are used. */
   ownAlt: string | null;
   ownCaption: string | null;
@@ -56,7 +57,7 @@ export interface Track extends HeldFile {
 /** An asset as a page sees it: its label and its files. */
 export interface HeldAsset {
   id: string;
-  kind: 'picture' | 'film' | 'sound';
+  kind: 'picture' | 'film' | 'sound' | 'document';
   placard: Placard;
   /** Its terms, where they are the organisation's own. */
   terms?: Terms | undefined;
@@ -71,6 +72,11 @@ export interface HeldAsset {
   height: number;
   /** Seconds; null for still pictures. */
   duration: number | null;
+  /** Of a document, its language (BCP 47) and how many pages it has, where that is known. */
+  language?: string | undefined;
+  pages?: number | undefined;
+  /** The point that must stay in view, as shares of what is seen; its middle where nothing is said. */
+  focal?: FocalPoint | undefined;
   /** The file itself: the film to play, or an animation. Null when only renditions are shown. */
   file: (HeldFile & { mime: string; bytes: number }) | null;
   /** It lies in the bin. */

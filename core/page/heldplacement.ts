@@ -45,7 +45,7 @@ export function changedUse<Placement extends HeldPlacement>(
 export function assetData(use: Use, asset: HeldAsset, shown: Shown, context: RenderContext): Said {
   const { title, alt, caption, description, creator, copyright, licence } = asset.placard;
   const silent = [title, alt, caption, description, creator, copyright].every((text) => text === '');
-  if (silent && licence === 'unknown') return [heldKey(use), null];
+  if (asset.kind === 'document' || (silent && licence === 'unknown')) return [heldKey(use), null];
   const { drawing, safe, fallback } = choiceOf(asset, shown.width);
   const plays = asset.kind !== 'picture';
   const still = drawing ?? safe.at(-1) ?? fallback;

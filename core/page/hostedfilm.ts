@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { isLinkAddress } from './words.ts';
+import { isPlainAddress } from './link.ts';
 
 /** What is known of a film that a host keeps, where it is that film that stands here. */
 export const HostedFilmSchema = v.object({
@@ -9,6 +9,6 @@ export const HostedFilmSchema = v.object({
   seconds: v.pipe(v.number(), v.minValue(0), v.maxValue(1_000_000)),
   page: v.pipe(
     v.string(),
-    v.check((href) => /^https?:/i.test(href) && isLinkAddress(href)),
+    v.check((href) => /^https?:/i.test(href) && isPlainAddress(href)),
   ),
 });

@@ -16,17 +16,65 @@ export {
   filmDetails,
   type FilmShown,
 } from './filmshown.ts';
+export { BOX_RATIOS, shownInBox, type Box } from './box.ts';
+export { pageAddress } from './address.ts';
+export {
+  LEAD,
+  leadOf,
+  listingOf,
+  mapFacts,
+  NO_FACTS,
+  usesOfPage,
+  wholePage,
+  type FactPicture,
+  type PageBody,
+  type PageFacts,
+} from './facts.ts';
+export { changedAttributes, comparePages, compareWords, type Compared } from './compare.ts';
+export { asText, isClash, mergePages, type Clash } from './merge.ts';
+export { cardPicture, headMarkup, listingMarkup } from './head.ts';
+export { PHRASE_PLACES, phraseIn, type PhrasePlace } from './keyphrase.ts';
 export { exchanged, inverted } from './exchange.ts';
-export { isPlacement, kindOf, kinds, type Block, type Placement } from './kinds/index.ts';
+export { BLOCK_TYPES, isPlacement, kindOf, kinds, type Block, type Placement } from './kinds/index.ts';
+export type { Arriving } from './kinds/arriving.ts';
 export type { Embed } from './kinds/embed.ts';
+export { DEEPEST_INDENT } from './kinds/paragraph.ts';
 export type { Film } from './kinds/film.ts';
 export type { AnyBlock, RenderContext } from './kinds/kind.ts';
 export type { Picture } from './kinds/picture.ts';
 export { linkedData } from './linkeddata.ts';
 export { blockMarkup, renderDocument } from './render.ts';
-export { NARROW, pageRoom } from './room.ts';
-export { renderSheet } from './sheet.ts';
-export { FIRST_STANDING, POSITIONS, shownIn, standingIn, type Position } from './standing.ts';
+export { NARROW, pageRoom, type Room } from './room.ts';
+export { renderLeadingOn, renderSheet } from './sheet.ts';
+export {
+  FIRST_STANDING,
+  FREE_STANDING,
+  FREE_WIDTHS,
+  figureStyle,
+  gapsOf,
+  POSITIONS,
+  shownIn,
+  sidesOf,
+  standingIn,
+  USUAL_EDGES,
+  WIDEST_GAP,
+  type Edges,
+  type Position,
+  type Side,
+  type StandingSaid,
+} from './standing.ts';
+export { thinned } from './thinning.ts';
 export { NewerDocument, upgraded } from './upgrade.ts';
-export { framesIn, mapUses, placements, usesIn } from './walk.ts';
-export { isLinkAddress } from './words.ts';
+export { isSeen, seenBy, showsOn, whenOf, type Looking, type When } from './when.ts';
+export { blockText, framesIn, linksIn, mapBlocks, mapUses, placements, usesIn } from './walk.ts';
+export { placesOf, type PagePlace } from './anchors.ts';
+export { isLinkAddress, isPlainAddress, linkToFile, linkToPage, targetOf, type LinkedPages } from './link.ts';
+export {
+  IN_LINE,
+  inlineMarkup,
+  readSmallPicture,
+  SMALL_WIDTHS,
+  type InLine,
+  type SmallPicture,
+} from './words.ts';
+export { isAnchor } from './anchor.ts';

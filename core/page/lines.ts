@@ -1,13 +1,19 @@
 import type { AnyBlock } from './kinds/kind.ts';
 
+/** True for what is placed among words: it has an id of its own. */
+const isPlaced = ({ attrs }: AnyBlock): boolean => attrs !== undefined && 'id' in attrs;
+
 /** The kinds of words that stand in a list's item, a quotation or a cell. */
 export const LINES = ['paragraph', 'bulletList', 'orderedList'] as const;
 
 /**
  * What something that holds only lines of words can hold of some blocks, and what has to stand behind it. A heading's
- * words are a paragraph there.
+ * words are a paragraph there. `placed` where it holds what is placed among words too.
  */
-export function inLines(blocks: readonly AnyBlock[]): { content: AnyBlock[]; others: AnyBlock[] } {
+export function inLines(
+  blocks: readonly AnyBlock[],
+  placed = false,
+): { content: AnyBlock[]; others: AnyBlock[] } {
   const content: AnyBlock[] = [];
   const others: AnyBlock[] = [];
   for (const block of blocks) {
@@ -18,7 +24,8 @@ export function inLines(blocks: readonly AnyBlock[]): { content: AnyBlock[]; oth
       content.splice(-1, 1, { ...last, content: [...(last.content as AnyBlock[]), block] });
     else if (block.type === 'listItem') content.push({ type: 'bulletList', content: [block] });
     else if (block.type === 'quotation') content.push(...(block.content as AnyBlock[]));
-    else if ((LINES as readonly string[]).includes(block.type)) content.push(block);
+    else if ((LINES as readonly string[]).includes(block.type) || (placed && isPlaced(block)))
+      content.push(block);
     else others.push(block);
   }
   return { content, others };

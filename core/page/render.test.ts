@@ -10,7 +10,8 @@ import type { Block } from './kinds/index.ts';
 import { renderDocument } from './render.ts';
 import { renderSheet } from './sheet.ts';
 import { blockText } from './walk.ts';
-import { isLinkAddress, type Inline } from './words.ts';
+import { isLinkAddress } from './link.ts';
+import type { Inline } from './words.ts';
 
 const addressOf = ({ key }: HeldFile) => key;
 const measures = [
@@ -228,7 +229,9 @@ it('headings that say nothing are not written', () => {
     attrs: { level: 2 },
     content: text === '' ? [] : [{ type: 'text', text }],
   });
-  expect(renderDocument(page(heading(''), heading('  '), heading('Stars')), context)).toBe('<h2>Stars</h2>');
+  expect(renderDocument(page(heading(''), heading('  '), heading('Stars')), context)).toBe(
+    '<h2 id="stars">Stars</h2>',
+  );
 });
 
 it('an embed is the frame that unpacking made', () => {
@@ -267,7 +270,7 @@ it('words become plain elements', () => {
     { type: 'paragraph' },
   );
   expect(renderDocument(document, context)).toBe(
-    '<h2>A &amp; B</h2>\n<p><strong>bold</strong><br><a href="/visit">link</a></p>\n<ul><li>one</li></ul>',
+    '<h2 id="a-and-b">A &amp; B</h2>\n<p><strong>bold</strong><br><a href="/visit">link</a></p>\n<ul><li>one</li></ul>',
   );
   expect(document.content.map(blockText)).toEqual(['A & B', 'bold link', 'one', '']);
 });
@@ -307,7 +310,7 @@ it('whatever is written, only known elements come out, without scripts or handle
       ];
       for (let node = waiting.pop(); node; node = waiting.pop()) {
         expect(ALLOWED).toContain(node.nodeName);
-        if ('attrs' in node) for (const { name } of node.attrs) expect(name).not.toMatch(/^(on.*|class|id)$/);
+        if ('attrs' in node) for (const { name } of node.attrs) expect(name).not.toMatch(/^(on.*|class)$/);
         if ('childNodes' in node) waiting.push(...node.childNodes);
       }
     }),

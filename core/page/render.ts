@@ -1,4 +1,5 @@
 import { toHtml, type Markup } from '../markup/index.ts';
+import { anchorsOf } from './anchors.ts';
 import { creditsMarkup } from './credits.ts';
 import type { PageDocument } from './document.ts';
 import { kindOf } from './kinds/index.ts';
@@ -8,16 +9,18 @@ import { pageRoom, type Room } from './room.ts';
 /** The markup of a block, in so much room, with all that it holds. */
 export function blockMarkup(block: AnyBlock, context: RenderContext, room: Room): Markup[] {
   const kind = kindOf(block);
-  const inner = kind.roomInside(block, room);
+  if (context.placed && kind.group === 'placement') return context.placed(block);
   return kind.markup(block, {
     context,
     room,
-    inside: (children) => children.flatMap((child) => blockMarkup(child, context, inner)),
+    inside: (children) =>
+      children.flatMap((child, at) => blockMarkup(child, context, kind.roomInside(block, room, at))),
   });
 }
 
 /** A page's body as markup, the list of its credits at the end. Placements of assets that no longer exist are left out. */
-export function documentMarkup(document: PageDocument, context: RenderContext): Markup[] {
+export function documentMarkup(document: PageDocument, given: RenderContext): Markup[] {
+  const context = { ...given, anchors: anchorsOf(document) };
   const room = pageRoom(context.measures);
   return [
     ...document.content.flatMap((block) => blockMarkup(block, context, room)),

@@ -11,10 +11,15 @@ export const BELOW_NARROW = `(max-width: ${NARROW - 0.02}px)`;
 export interface Room {
   /** CSS pixels, on screens that are wide enough. */
   readonly width: number;
-  /** The share of a narrow screen, from above 0 to 1. */
+  /** The share of a narrow screen, from above 0 to 1; and what edges and indents take of that, in CSS pixels. */
   readonly share: number;
+  readonly less?: number;
+  /** How wide it is on a narrow screen at least, in CSS pixels: it scrolls there. */
+  readonly least?: number;
   /** How wide that may be which leaves the column, in CSS pixels; null where nothing does. */
   readonly bleed: number | null;
+  /** In a table: how wide all its columns are together, and one that nobody has set, of any unit; and how wide the table is at least, in CSS pixels. */
+  readonly columns?: { readonly whole: number; readonly each: number; readonly least: number };
 }
 
 /** The room of what stands in a page itself. */
@@ -27,23 +32,57 @@ export function pageRoom(measures: readonly Measure[]): Room {
 export interface Shown {
   /** CSS pixels, on screens that are wide enough. */
   readonly width: number;
-  /** The share of a narrow screen. */
+  /** The share of a narrow screen, and what is taken of that, in CSS pixels. */
   readonly share: number;
-  /** As wide as the screen, on all that are narrower than it. */
+  readonly less?: number;
+  /** How wide it is on a narrow screen at least, in CSS pixels. */
+  readonly least?: number;
+  /** As wide as its share of the screen, on all that are narrower than it. */
   readonly across: boolean;
+  /** So wide on every screen. */
+  readonly fixed?: boolean;
+  /** In a box of a ratio: the same part of it is seen on every screen. */
+  readonly boxed?: boolean;
 }
 
 /** The source size list of something that is shown so (HTML, `sizes`). */
-export function sizesOf({ width, share, across }: Shown): string {
-  if (across) return `min(100vw, ${width}px)`;
-  return `${BELOW_NARROW} ${narrowSize(share)}, ${width}px`;
+export function sizesOf(shown: Shown): string {
+  const { width, share, across, fixed } = shown;
+  if (fixed) return `${width}px`;
+  if (across) return `min(${narrowSize(share)}, ${width}px)`;
+  return `${BELOW_NARROW} ${narrowSizeOf(shown)}, ${width}px`;
 }
 
 /** The width in CSS pixels that a browser goes by when it chooses a file by `sizesOf`, on a screen so wide. */
-export function widthOn({ width, share, across }: Shown, screen: number): number {
-  if (across) return Math.min(screen, width);
-  return screen < NARROW ? screen * share : width;
+export function widthOn(shown: Shown, screen: number): number {
+  const { width, share, across, fixed } = shown;
+  if (fixed) return width;
+  if (across) return Math.min(screen * share, width);
+  return screen < NARROW ? narrowWidthOn(shown, screen) : width;
 }
 
+/** The same on a narrow screen alone. */
+export function narrowSizeOf({ width, share, less = 0, least = 0, fixed }: Shown): string {
+  if (fixed) return `${width}px`;
+  const size = less > 0 ? `${narrowSize(share)} - ${rounded(less)}px` : narrowSize(share);
+  if (least > 0) return `max(${size}, ${rounded(least)}px)`;
+  return less > 0 ? `calc(${size})` : size;
+}
+
+const rounded = (pixels: number): number => Math.round(pixels * 100) / 100;
+
+/** The width in CSS pixels that a browser goes by on a narrow screen. */
+export const narrowWidthOn = ({ width, share, less = 0, least = 0, fixed }: Shown, screen: number): number =>
+  fixed ? width : Math.max(least, screen * share - less);
+
+/** A room within another, set in by so many CSS pixels. */
+export const setIn = (room: Room, by: number): Room => ({
+  ...room,
+  width: Math.max(1, room.width - by),
+  less: (room.less ?? 0) + by,
+  ...(room.least ? { least: Math.max(1, room.least - by) } : {}),
+  bleed: null,
+});
+
 /** The length that is this share of a narrow screen. */
-export const narrowSize = (share: number): string => `${Math.round(share * 10_000) / 100}vw`;
+const narrowSize = (share: number): string => `${Math.round(share * 10_000) / 100}vw`;

@@ -3,7 +3,7 @@ import { generate, parse } from 'css-tree';
 import { describe, expect, it } from 'vitest';
 import { columnOf } from '../geometry/measure.ts';
 import { pageRoom, sizesOf, type Room } from './room.ts';
-import { figureStyle, POSITIONS, shownIn, standingIn, type Position } from './standing.ts';
+import { figureStyle, gapsOf, POSITIONS, shownIn, standingIn, type Position } from './standing.ts';
 
 const measures = [160, 320, 480, 720, 1120].map((width) => ({
   id: width === 720 ? 'column' : `m${width}`,
@@ -70,7 +70,9 @@ describe('the style of a figure', () => {
         fc.integer({ min: 0, max: 200 }),
         fc.constantFrom('100vw', '100cqw'),
         (position, width, gap, screen) => {
-          const style = Object.entries(figureStyle({ position, width, gap }, screen))
+          const style = Object.entries(
+            figureStyle({ position, width, gaps: gapsOf({ position, gap }) }, screen),
+          )
             .map(([property, value]) => `${property}:${value}`)
             .join(';');
           const errors: unknown[] = [];
@@ -84,7 +86,9 @@ describe('the style of a figure', () => {
 
   it('floats only beside the text', () => {
     for (const position of POSITIONS)
-      expect('float' in figureStyle({ position, width: 320, gap: 20 })).toBe(position.startsWith('beside'));
+      expect('float' in figureStyle({ position, width: 320, gaps: gapsOf({ position, gap: 20 }) })).toBe(
+        position.startsWith('beside'),
+      );
   });
 });
 
@@ -94,4 +98,42 @@ it('the sizes belong to the style: the shown width on a desk, the share of the s
   expect(sizesOf(shownAt('bleed', ''))).toBe('min(100vw, 1120px)');
   const half = { width: 350, share: 0.5, bleed: null };
   expect(sizesOf(shownAt('bleed', '', half))).toBe('(max-width: 599.98px) 50vw, 350px');
+});
+
+describe('gaps', () => {
+  const margin = (position: Position, gaps?: object) =>
+    figureStyle({ position, width: 320, gaps: gapsOf({ position, gap: 20, gaps: gaps ?? null }) })['margin'];
+
+  it('stand towards the words, and what stands at the edge of the text stands flush with it', () => {
+    expect(margin('full')).toBe('20px 0');
+    expect(margin('centred')).toBe('20px auto');
+    expect(gapsOf({ position: 'beside-left', gap: 20 })).toEqual({ top: 0, right: 20, bottom: 20, left: 0 });
+  });
+
+  it('may be another at one side, and change nothing at the others', () => {
+    expect(margin('full', { bottom: 4 })).toBe('20px 0 4px');
+    expect(gapsOf({ position: 'beside-right', gap: 20, gaps: { left: 0, top: 8 } })).toEqual({
+      top: 8,
+      right: 0,
+      bottom: 20,
+      left: 0,
+    });
+  });
+
+  it('do nothing at the sides where the rest of the line is shared out', () => {
+    expect(margin('centred', { left: 90, right: 3 })).toBe(margin('centred'));
+    expect(margin('bleed', { left: 90 })).toBe(margin('bleed'));
+  });
+
+  it('at the sides leave what fills its room less of it', () => {
+    const room = { width: 700, share: 1, bleed: null };
+    const said = { position: 'full', measure: '', gap: 20, gaps: { left: 50, right: 50 } } as const;
+    expect(shownIn(room, standingIn(room, said, [])).width).toBe(600);
+  });
+});
+
+it('a width of its own goes before the measure, as far as there is room', () => {
+  const at = (width: number) =>
+    shownIn(page, standingIn(page, { position: 'centred', measure: 'm160', width, gap: 0 }, measures)).width;
+  expect([at(333), at(2000)]).toEqual([333, 720]);
 });

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { EMPTY_DOCUMENT, FORMAT, type PageDocument } from './document.ts';
-import { BLOCK_TYPES, schemaOf, type Block } from './kinds/index.ts';
+import { BlockSchema, EMPTY_DOCUMENT, FORMAT, type PageDocument } from './document.ts';
+import type { Block } from './kinds/index.ts';
 import type { Unknown } from './kinds/unknown.ts';
 
 /** A document of a form that only a newer Placard can read. Nothing of it is shown or changed. */
@@ -15,6 +15,8 @@ type Stored = { format?: unknown; content?: unknown };
 /** What makes a document of one form into one of the next: the first step is from form 0. */
 const STEPS: readonly ((document: Stored) => Stored)[] = [
   // Documents had no number.
+  (document) => document,
+  // Links, places and settings that form 1 did not have are all that is new.
   (document) => document,
 ];
 
@@ -32,14 +34,12 @@ export function upgraded(stored: unknown): PageDocument {
   return { type: 'doc', format: FORMAT, content: content.map((block, at) => blockOf(block, at, ids)) };
 }
 
-const AnyBlockSchema = schemaOf(BLOCK_TYPES);
-
 function blockOf(stored: unknown, at: number, ids: Set<string>): Block {
-  const read = v.safeParse(AnyBlockSchema, stored);
-  const block = read.success ? (read.output as Block) : keptUnknown(stored, at);
+  const read = v.safeParse(BlockSchema, stored);
+  const block = read.success ? read.output : keptUnknown(stored, at);
   if (block.type === 'unknown') {
-    const again = v.safeParse(AnyBlockSchema, parsed(block.attrs.stored));
-    if (again.success && again.output.type !== 'unknown') return again.output as Block;
+    const again = v.safeParse(BlockSchema, parsed(block.attrs.stored));
+    if (again.success && again.output.type !== 'unknown') return again.output;
     while (ids.has(block.attrs.id)) block.attrs.id += '-';
     ids.add(block.attrs.id);
   }

@@ -3,7 +3,7 @@ import type { Measure } from '../geometry/measure.ts';
 import type { PageDocument } from './document.ts';
 import type { Use } from './held.ts';
 import { isPlacement, kindOf, type Block, type Part, type Placement } from './kinds/index.ts';
-import type { AnyBlock } from './kinds/kind.ts';
+import type { AnyBlock, PageContext } from './kinds/kind.ts';
 import { pageRoom, type Room, type Shown } from './room.ts';
 import type { PageLink } from './words.ts';
 
@@ -20,22 +20,26 @@ export interface Step {
 
 /** The one way through a page: every block in reading order, each before what it holds. */
 export function* walk(document: PageDocument, measures: readonly Measure[] = []): Generator<Step> {
-  yield* through(document.content, [], [], pageRoom(measures));
+  const room = pageRoom(measures);
+  yield* through(document.content, [], [], () => room);
 }
 
 function* through(
   blocks: readonly AnyBlock[],
   ancestors: readonly Part[],
   path: readonly number[],
-  room: Room,
+  roomAt: (at: number) => Room,
 ): Generator<Step> {
   for (const [at, block] of blocks.entries()) {
     const kind = kindOf(block);
+    const room = roomAt(at);
     const step = { block: block as Part, ancestors, path: [...path, at], room };
     yield step;
     const children = kind.children(block);
     if (children.length > 0)
-      yield* through(children, [...ancestors, step.block], step.path, kind.roomInside(block, room));
+      yield* through(children, [...ancestors, step.block], step.path, (at) =>
+        kind.roomInside(block, room, at),
+      );
   }
 }
 
@@ -68,13 +72,10 @@ export const usesIn = (document: PageDocument): Use[] =>
   [...walk(document)].flatMap(({ block }) => kindOf(block).uses(block));
 
 /** Every asset that a page shows, with how wide it is shown there. */
-export const shownUses = (
-  document: PageDocument,
-  measures: readonly Measure[],
-): { use: Use; shown: Shown }[] =>
-  [...walk(document, measures)].flatMap(({ block, room }) => {
+export const shownUses = (document: PageDocument, context: PageContext): { use: Use; shown: Shown }[] =>
+  [...walk(document, context.measures)].flatMap(({ block, room }) => {
     const kind = kindOf(block);
-    return kind.uses(block).map((use) => ({ use, shown: kind.shown(block, use, room, measures) }));
+    return kind.uses(block).map((use) => ({ use, shown: kind.shown(block, use, room, context) }));
   });
 
 /** Every frame that a page opens. */

@@ -1,4 +1,4 @@
-export { checkPage, nextChange, pageWeight } from './check.ts';
+export { checkWhole, nextChange, pageWeight } from './check.ts';
 export { stops, type Finding } from './finding.ts';
 export type { Remedy } from './remedy.ts';
 export type { CheckContext, HostReview } from './rules/rule.ts';

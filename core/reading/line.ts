@@ -44,6 +44,16 @@ export class Line {
     this.space();
   }
 
+  /** Adds something that stands among the words and is none. */
+  place(inline: Inline, marks: readonly Mark[]): void {
+    if (this.#blank && this.#written) this.#push(' ', []);
+    this.#blank = false;
+    this.#written = true;
+    this.#inlines.push(
+      inline.type === 'smallPicture' && marks.length > 0 ? { ...inline, marks: [...marks] } : inline,
+    );
+  }
+
   /** Takes blanks and ends of lines as they are written, while something is read. */
   asWritten(read: () => void): void {
     const before = this.#asWritten;
@@ -56,7 +66,8 @@ export class Line {
   take(): Inline[] {
     const inlines = this.#inlines;
     [this.#inlines, this.#blank, this.#written] = [[], false, false];
-    const says = (inline: Inline) => inline.type === 'text' && inline.text.trim() !== '';
+    const says = (inline: Inline) =>
+      inline.type === 'smallPicture' || (inline.type === 'text' && inline.text.trim() !== '');
     const first = inlines.findIndex(says);
     const last = inlines.findLastIndex(says);
     const end = inlines[last];

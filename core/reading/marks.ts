@@ -1,6 +1,7 @@
 import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
 import { withoutShareMarks } from '../text/index.ts';
-import { isLinkAddress, type Mark } from '../page/words.ts';
+import { isLinkAddress } from '../page/link.ts';
+import type { Mark } from '../page/words.ts';
 
 const BOLD = new Set(['b', 'strong']);
 const ITALIC = new Set(['cite', 'dfn', 'em', 'i', 'var']);
@@ -10,8 +11,14 @@ export class MarksOf {
   readonly #base: string | undefined;
   readonly #drop: (what: string, why: string) => void;
 
-  /** `base` is the address at which they stood; `drop` is told of what is taken from addresses. */
-  constructor(base: string | undefined, drop: (what: string, why: string) => void) {
+  readonly #windows: boolean;
+
+  /**
+   * `base` is the address at which they stood; `drop` is told of what is taken from addresses; `windows` keeps that a
+   * link opens a new one.
+   */
+  constructor(base: string | undefined, drop: (what: string, why: string) => void, windows = false) {
+    this.#windows = windows;
     this.#base = base;
     this.#drop = drop;
   }
@@ -29,7 +36,16 @@ export class MarksOf {
     const href = this.#addressOf(attribute('href'));
     return href === null
       ? marks
-      : [...marks.filter(({ type }) => type !== 'link'), { type: 'link', attrs: { href } }];
+      : [
+          ...marks.filter(({ type }) => type !== 'link'),
+          {
+            type: 'link',
+            attrs: {
+              href,
+              ...(this.#windows && attribute('target') === '_blank' ? { newWindow: true } : {}),
+            },
+          },
+        ];
   }
 
   #addressOf(href: string): string | null {

@@ -4,8 +4,12 @@ import { unpack } from '../embed/unpack.ts';
 import { kindOf, kinds, type Block } from '../page/kinds/index.ts';
 import type { AnyBlock, Kind, Reading, ReadMedia } from '../page/kinds/kind.ts';
 import { plainWords, type Inline, type Mark } from '../page/words.ts';
+import * as v from 'valibot';
+import { isAnchor } from '../page/anchor.ts';
+import { WhenSchema } from '../page/when.ts';
 import { MarksOf } from './marks.ts';
 import { readFragment } from './tree.ts';
+import { withLists } from './fakedlists.ts';
 import { Line } from './line.ts';
 
 /** Whole articles, and what word processors make of them. */
@@ -53,18 +57,21 @@ const LESS: Readonly<Record<string, string>> = {
 };
 
 /** How each element is read of which a kind makes something. */
-const READERS = new Map<string, Kind<AnyBlock>['reads'][string]>(
-  kinds().flatMap(({ reads }) => Object.entries(reads)),
-);
+const READERS = new Map<string, Kind<AnyBlock>['reads'][string][]>();
+for (const { reads } of kinds())
+  for (const [name, read] of Object.entries(reads)) READERS.set(name, [...(READERS.get(name) ?? []), read]);
 
 /** What foreign HTML is, read as part of a page. */
 export interface ReadHtml {
   blocks: Block[];
   /** What it shows, in order; nothing of it was fetched. */
-  media: ReadMedia[];
-  /** What was not kept, each once, and why. */
-  dropped: Dropped[];
+  media: (ReadMedia & { id: string })[];
+  /** What was not kept, each once, and why; read strictly, each with its place. */
+  dropped: LostPart[];
 }
+
+/** Something that is not kept, and where in the code it stands, in UTF-16 units. */
+export type LostPart = Dropped & { from?: number; to?: number };
 
 /** What has to be known besides the HTML. */
 export interface ReadContext {
@@ -72,6 +79,12 @@ export interface ReadContext {
   newId: () => string;
   /** The address at which it stood, for those that are written from there. */
   base?: string | undefined;
+  /** Which names of places are kept: those that links in it lead to, or all. */
+  anchors?: 'linked' | 'all';
+  /** What stands at an element by which a page was written down: something placed, or a small picture. */
+  placed?: (element: Tree.Element, reading: Reading) => { block: AnyBlock } | { inline: Inline } | null;
+  /** Tells of all that is not kept, attributes and boxes too, and where it stands. */
+  strict?: boolean;
   /** Origins that may be framed over plain http (for development). */
   trustedOrigins?: readonly string[];
 }
@@ -81,14 +94,21 @@ export interface ReadContext {
  * mean. Nothing in it is run or fetched, and the time it takes grows with its length. Throws TooTangled.
  */
 export function readHtml(html: string, context: ReadContext): ReadHtml {
-  const root = readFragment(html, BUDGET);
-  const media: ReadMedia[] = [];
-  const dropped = new Map<string, Dropped>();
-  const drop = (what: string, why: string) => void dropped.set(`${what} ${why}`, { what, why });
+  const root = readFragment(html, BUDGET, context.strict);
+  const media: ReadHtml['media'] = [];
+  const dropped = new Map<string, LostPart>();
+  /** What is read just now, for what is dropped of it. */
+  let at: Tree.Element | null = null;
+  const drop = (what: string, why: string) => {
+    const place = at?.sourceCodeLocation;
+    const found: LostPart = { what, why, ...(place ? { from: place.startOffset, to: endOf(place) } : {}) };
+    dropped.set(`${what} ${why}${context.strict ? ` ${found.from}` : ''}`, found);
+  };
   const holds = lookingFor();
-  const marksOf = new MarksOf(context.base, drop);
+  const marksOf = new MarksOf(context.base, drop, context.strict);
   // A first heading within would be a second title of the page.
   const deeper = holds(root, 'h1') ? 1 : 0;
+  const linkedTo = placesLinkedTo(root);
   let marks: readonly Mark[] = [];
   let blocks: AnyBlock[] = [];
   let line = new Line();
@@ -107,14 +127,23 @@ export function readHtml(html: string, context: ReadContext): ReadHtml {
   const visit = (node: Tree.Node): void => {
     if (node.nodeName === '#text' && 'value' in node) return line.text(node.value, marks);
     if (!('tagName' in node)) return undefined;
+    at = node;
     const name = node.tagName;
+    if (context.strict) for (const lost of attributesLost(node)) drop(...lost);
     const why = SILENT[name];
     if (why !== undefined) return why === '' ? undefined : drop(`<${name}>`, why);
     if (isHidden(node)) return drop('hidden words', 'visitors did not see them');
     if (LESS[name]) drop(`<${name}>`, LESS[name]);
-    if (name === 'br') return inOneLine ? line.space() : line.break();
-    const read = READERS.get(name);
-    if (read) return taken(read(node, reading), name);
+    if (name === 'br') return inOneLine && !context.strict ? line.space() : line.break();
+    const placed = context.placed?.(node, reading);
+    if (placed && 'inline' in placed) return line.place(placed.inline, marks);
+    for (const read of placed ? [] : (READERS.get(name) ?? [])) {
+      const made = read(node, reading);
+      if (made) return taken(shownWhen(made, node), name);
+    }
+    if (placed) return taken(shownWhen([placed.block], node), name);
+    if (context.strict && UNWRAPPED.has(name))
+      drop(`<${name}>`, 'its words are kept, without what is round them');
     const outer = marks;
     marks = marksOf.within(node, outer);
     if (BLOCKS.has(name)) boundary();
@@ -171,13 +200,32 @@ export function readHtml(html: string, context: ReadContext): ReadHtml {
       return frame;
     },
     newId: context.newId,
-    media: (found) => void media.push(found),
+    anchor: (element) => {
+      const name = reading.attribute(element, 'id')?.trim() ?? '';
+      return isAnchor(name) && (context.anchors === 'all' || linkedTo.has(name)) ? name : null;
+    },
+    wordsOf: (block) => plainWords(inlinesOf(block)).trim(),
+    marked: (some) =>
+      some.some((block) => inlinesOf(block).some((inline) => 'marks' in inline && inline.marks?.length)),
+    media: ({ kind, address, alt }) => {
+      const found = addressOf(address, context.base);
+      if (found === null) {
+        drop(kind === 'picture' ? 'a picture' : `a ${kind}`, 'it lies where only its own program finds it');
+        return null;
+      }
+      const id = context.newId();
+      media.push({ id, kind, address: found, alt });
+      // A picture that is written down itself comes with what was read, not with the page.
+      return { id, address: /^data:/i.test(found) ? '' : found };
+    },
     drop,
   };
 
   visitAll(root);
   endLine();
-  return { blocks: standing(blocks), media, dropped: [...dropped.values()] };
+  // Who writes a page's source means what stands there.
+  const whole = standing(blocks);
+  return { blocks: context.strict ? whole : withLists(whole), media, dropped: [...dropped.values()] };
 }
 
 /** What parts that lie in nothing of their kind lie in then. */
@@ -237,6 +285,96 @@ function lookingFor(): (node: Tree.ParentNode, name: string) => boolean {
     return found;
   };
   return holds;
+}
+
+/** Elements that are read as what is in them. */
+const UNWRAPPED = new Set(
+  `abbr address article aside bdi bdo button center code details dialog div fieldset font footer form header hgroup kbd
+   label main mark nav samp search section span strike summary time tt u wbr`.split(/\s+/),
+);
+
+/** The attributes that are read, by the elements that have them. */
+const ATTRIBUTES: Readonly<Record<string, readonly string[]>> = {
+  a: ['href', 'target', 'rel'],
+  blockquote: ['cite'],
+  figure: ['data-placement'],
+  img: ['alt', 'src', 'data-src', 'data-small', 'align', 'width', 'height'],
+  ol: ['start'],
+  source: ['src', 'type'],
+  td: ['colspan', 'rowspan', 'align', 'data-colwidth'],
+  th: ['colspan', 'rowspan', 'align', 'data-colwidth', 'scope'],
+};
+/** Those that any element may have. */
+const ANYWHERE = new Set(['id', 'data-from', 'data-until', 'data-hidden', 'data-ours']);
+/** What is read of a style, by its properties. */
+const STYLES = /^(font-weight|font-style|text-align|float|(margin|padding)-(left|inline-start))$/i;
+
+/** What nobody reads of an element's own attributes. */
+function attributesLost({ tagName, attrs }: Tree.Element): [what: string, why: string][] {
+  if (['iframe', 'object', 'embed', 'video', 'audio', 'script'].includes(tagName)) return [];
+  return attrs.flatMap(({ name, value }): [string, string][] => {
+    if (ANYWHERE.has(name) || ATTRIBUTES[tagName]?.includes(name)) return [];
+    if (name !== 'style') return [[`${name} of <${tagName}>`, 'pages have no such attribute']];
+    const lost = value
+      .split(';')
+      .map((declaration) => declaration.split(':')[0]?.trim() ?? '')
+      .filter((property) => property !== '' && !STYLES.test(property));
+    return lost.length === 0
+      ? []
+      : [[`${lost.join(', ')} of <${tagName}>`, 'how things look is for the site to say']];
+  });
+}
+
+/** Where an element's first tag ends in the code, or what there is of it. */
+const endOf = (place: NonNullable<Tree.Element['sourceCodeLocation']>): number =>
+  place.startTag?.endOffset ?? place.endOffset;
+
+/** Blocks with when they are shown, as a page writes it down for itself. */
+function shownWhen(blocks: readonly AnyBlock[], { attrs }: Tree.Element): AnyBlock[] {
+  const said = (name: string) => attrs.find((attribute) => attribute.name === `data-${name}`)?.value;
+  const when = {
+    ...(said('from') ? { from: said('from') } : {}),
+    ...(said('until') ? { until: said('until') } : {}),
+    ...(said('hidden') === undefined ? {} : { hidden: true }),
+    ...(said('ours') === undefined ? {} : { ours: true }),
+  };
+  if (Object.keys(when).length === 0 || !v.is(WhenSchema, when)) return [...blocks];
+  return blocks.map((block) => ({ ...block, attrs: { ...block.attrs, when } }));
+}
+
+/** The names of places that links lead to in what is read. */
+function placesLinkedTo(root: Tree.ParentNode): Set<string> {
+  const names = new Set<string>();
+  const look = (node: Tree.ParentNode) => {
+    for (const child of node.childNodes) {
+      if (!('tagName' in child)) continue;
+      const href = child.tagName === 'a' && child.attrs.find(({ name }) => name === 'href')?.value.trim();
+      if (href && href.startsWith('#')) names.add(decoded(href.slice(1)));
+      look(child);
+    }
+  };
+  look(root);
+  return names;
+}
+
+function decoded(name: string): string {
+  try {
+    return decodeURIComponent(name);
+  } catch {
+    return name;
+  }
+}
+
+/** The longest address that a picture is kept by; longer ones are the picture itself. */
+const LONGEST_ADDRESS = 2000;
+
+/** Where something lies, written in full; null where nobody but its own program finds it. A picture that is written down itself stays as it is. */
+function addressOf(written: string, base: string | undefined): string | null {
+  const address = written.trim();
+  if (/^data:/i.test(address)) return address;
+  if (!URL.canParse(address, base)) return null;
+  const { protocol, href } = new URL(address, base);
+  return (protocol === 'https:' || protocol === 'http:') && href.length <= LONGEST_ADDRESS ? href : null;
 }
 
 const isHidden = ({ attrs }: Tree.Element): boolean =>

@@ -11,10 +11,15 @@ export interface Budget {
 
 /**
  * Reads a piece of foreign HTML (HTML parsing algorithm, fragment case). Elements that formatting reopens again and
- * again count each time, so that a little markup cannot become a great deal. Throws TooTangled beyond the budget.
+ * again count each time, so that a little markup cannot become a great deal. With `places`, each element knows where
+ * in the code it stands. Throws TooTangled beyond the budget.
  */
-export const readFragment = (html: string, budget: Budget): Tree.DocumentFragment =>
-  parseFragment(html, { scriptingEnabled: false, treeAdapter: within(budget) });
+export const readFragment = (html: string, budget: Budget, places = false): Tree.DocumentFragment =>
+  parseFragment(html, {
+    scriptingEnabled: false,
+    treeAdapter: within(budget),
+    sourceCodeLocationInfo: places,
+  });
 
 /** The same of a whole page. Throws TooTangled. */
 export const readDocument = (html: string, budget: Budget): Tree.Document =>

@@ -10,6 +10,9 @@ export function json<T>(name: string) {
   })(name);
 }
 
+/** Bytes of any length. */
+export const packed = customType<{ data: Buffer }>({ dataType: () => 'longblob' });
+
 /** An id of ours: 16 characters, 96 random bits, safe in addresses. */
 export const newId = (): string => randomBytes(12).toString('base64url');
 

@@ -14,6 +14,7 @@ import {
 import type { Facts, Policy, Visibility } from '@placard/core/contract';
 import type { EmbeddedFields, Placard } from '@placard/core/credit';
 import type { Measure } from '@placard/core/geometry';
+import type { Edges } from '@placard/core/page';
 import type { Preparation } from '@placard/core/prep';
 import { id, json, moment } from './columns.ts';
 
@@ -29,6 +30,8 @@ export const site = mysqlTable('site', {
   modernFormat: varchar('modern_format', { length: 10 }).$type<'webp' | 'avif'>().notNull(),
   /** How it stands to what is not its own; null for how a site begins. */
   policy: json<Policy>('policy'),
+  /** Its border and its rounded corners; null for how a site begins. */
+  edges: json<Edges>('edges'),
 });
 
 export const section = mysqlTable(
@@ -129,6 +132,8 @@ export const asset = mysqlTable(
       .notNull(),
     trouble: varchar('trouble', { length: 500 }),
     personId: varchar('person_id', { length: 36 }).notNull(),
+    /** The arrival that it was. */
+    arrivalId: id('arrival_id'),
     addedAt: moment('added_at').notNull(),
     /** When it was last put into a page. */
     placedAt: moment('placed_at'),
@@ -136,6 +141,7 @@ export const asset = mysqlTable(
   (table) => [
     index('asset_added').on(table.siteId, table.addedAt, table.id),
     index('asset_sha').on(table.sha256),
+    index('asset_arrival').on(table.arrivalId),
     unique('asset_name').on(table.siteId, table.name),
   ],
 );

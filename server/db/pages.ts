@@ -1,8 +1,11 @@
-import { bigint, index, int, mysqlTable, unique, varchar } from 'drizzle-orm/mysql-core';
-import type { PageDocument } from '@placard/core/page';
+import { bigint, boolean, index, int, mysqlTable, primaryKey, unique, varchar } from 'drizzle-orm/mysql-core';
+import type { PageDocument, PageFacts, PagePlace, When } from '@placard/core/page';
 import type { HostReview } from '@placard/core/proof';
-import { id, json, moment } from './columns.ts';
+import { id, json, moment, packed } from './columns.ts';
 import { asset, section, site } from './holdings.ts';
+
+/** What changed a page: somebody’s writing, or another file in the place of one that it shows. */
+export type ChangedHow = 'written' | 'swapped';
 
 export const page = mysqlTable(
   'page',
@@ -17,14 +20,16 @@ export const page = mysqlTable(
     title: varchar('title', { length: 200 }).notNull(),
     slug: varchar('slug', { length: 100 }).notNull(),
     document: json<PageDocument>('document').notNull(),
+    /** What it is found by and shown with elsewhere; null for nothing. */
+    facts: json<PageFacts>('facts'),
+    /** When and for whom it is shown; null for always and for everybody. */
+    shown: json<When>('shown'),
+    /** Since when it lies in the bin. */
+    binnedAt: moment('binned_at'),
     version: int('version').notNull().default(1),
     changedAt: moment('changed_at').notNull(),
     changedBy: varchar('changed_by', { length: 36 }).notNull(),
-    /** What changed it last: somebody’s writing, or another file or asset in the place of one that it shows. */
-    changedHow: varchar('changed_how', { length: 10 })
-      .$type<'written' | 'swapped'>()
-      .notNull()
-      .default('written'),
+    changedHow: varchar('changed_how', { length: 10 }).$type<ChangedHow>().notNull().default('written'),
     /** The save that was taken last, by its own id, so that it is known when it is sent again. */
     lastSave: varchar('last_save', { length: 40 }),
   },
@@ -59,17 +64,20 @@ export const pageRow = mysqlTable(
     bytes: bigint('bytes', { mode: 'number' }).notNull(),
     /** The file of its first picture, small. */
     lead: varchar('lead', { length: 255 }),
+    /** Where in it links can lead to. */
+    places: json<PagePlace[]>('places'),
+    binned: boolean('binned').notNull().default(false),
     /** The first day on which time alone changes what is found in it (ISO 8601); empty for never. */
     changesOn: varchar('changes_on', { length: 10 }).notNull(),
     /** How often what it is made of has changed since it was gathered. */
     marks: int('marks').notNull().default(0),
   },
   (table) => [
-    index('page_row_changed').on(table.siteId, table.changedAt, table.pageId),
-    index('page_row_title').on(table.siteId, table.title, table.pageId),
-    index('page_row_section').on(table.siteId, table.sectionId, table.changedAt),
-    index('page_row_found').on(table.siteId, table.stops, table.warnings, table.placements),
-    index('page_row_bytes').on(table.siteId, table.bytes, table.pageId),
+    index('page_row_changed').on(table.siteId, table.binned, table.changedAt, table.pageId),
+    index('page_row_title').on(table.siteId, table.binned, table.title, table.pageId),
+    index('page_row_section').on(table.siteId, table.binned, table.sectionId, table.changedAt),
+    index('page_row_found').on(table.siteId, table.binned, table.stops, table.warnings, table.placements),
+    index('page_row_bytes').on(table.siteId, table.binned, table.bytes, table.pageId),
     index('page_row_marks').on(table.siteId, table.marks),
     index('page_row_due').on(table.siteId, table.changesOn),
   ],
@@ -93,6 +101,62 @@ export const placement = mysqlTable(
     index('placement_asset').on(table.assetId),
     index('placement_host').on(table.host),
   ],
+);
+
+/** Which pages link to which, written anew with every save of a page. */
+export const pageLink = mysqlTable(
+  'page_link',
+  {
+    pageId: id('page_id')
+      .notNull()
+      .references(() => page.id, { onDelete: 'cascade' }),
+    /** The page that it leads to, which may be gone. */
+    targetId: id('target_id').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.pageId, table.targetId] }),
+    index('page_link_target').on(table.targetId),
+  ],
+);
+
+/** Addresses that pages had, each of which leads on to where its page is now. */
+export const pageAddress = mysqlTable(
+  'page_address',
+  {
+    siteId: id('site_id')
+      .notNull()
+      .references(() => site.id),
+    /** A path from the root of the site. */
+    address: varchar('address', { length: 600 }).notNull(),
+    pageId: id('page_id')
+      .notNull()
+      .references(() => page.id, { onDelete: 'cascade' }),
+    at: moment('at').notNull(),
+  },
+  (table) => [
+    unique('page_address_once').on(table.siteId, table.address),
+    index('page_address_page').on(table.pageId),
+  ],
+);
+
+/** What pages were, save by save; thinned as they get older. */
+export const pageVersion = mysqlTable(
+  'page_version',
+  {
+    pageId: id('page_id')
+      .notNull()
+      .references(() => page.id, { onDelete: 'cascade' }),
+    number: int('number').notNull(),
+    title: varchar('title', { length: 200 }).notNull(),
+    /** Its body, its facts and when it is shown, as JSON, compressed (RFC 1952). */
+    body: packed('body').notNull(),
+    at: moment('at').notNull(),
+    by: varchar('by_person', { length: 36 }).notNull(),
+    how: varchar('how', { length: 10 }).$type<ChangedHow>().notNull(),
+    /** When it was handed off last; such versions are kept. */
+    handedOffAt: moment('handed_off_at'),
+  },
+  (table) => [primaryKey({ columns: [table.pageId, table.number] })],
 );
 
 export const host = mysqlTable(

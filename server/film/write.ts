@@ -1,6 +1,7 @@
 import { mkdtemp, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Facts } from '@placard/core/contract';
 import { Refused } from '../imaging/formats.ts';
 import { ffmpeg, opened } from './programs.ts';
 
@@ -46,7 +47,7 @@ const WITHIN = 10 * 60_000;
  */
 export async function writeFilm(
   path: string,
-  { kind, extension }: { kind: 'picture' | 'film' | 'sound'; extension: string },
+  { kind, extension }: { kind: Facts['kind']; extension: string },
   tags: Readonly<Record<string, string>>,
 ): Promise<Written> {
   const folder = await mkdtemp(join(tmpdir(), 'placard-film-'));

@@ -116,6 +116,7 @@ export async function acceptArrival(
         .where(and(eq(asset.id, place), eq(asset.siteId, siteId)));
       if (!held) throw othersGone();
       await replaceFile(transaction, person.id, place, row.sha256);
+      await transaction.update(asset).set({ arrivalId: row.id }).where(eq(asset.id, place));
       return place;
     }
     const [id, versionId] = [newId(), newId()];
@@ -132,6 +133,7 @@ export async function acceptArrival(
       widest: wish.widest,
       prepared: 'waiting',
       personId: person.id,
+      arrivalId: row.id,
       addedAt: new Date(),
     });
     await transaction

@@ -2,6 +2,7 @@ import type { Router } from 'express';
 import { inArray, and, eq } from 'drizzle-orm';
 import {
   acceptArrivals,
+  becameOf,
   discardArrival,
   fetchMedia,
   forgetSentFilm,
@@ -89,6 +90,14 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
   route(router, whoAsks, discardArrival, async ({ params }) => {
     await arrivals.discardArrival(database, store, await siteId(), uploads, params.id);
     return {};
+  });
+
+  route(router, whoAsks, becameOf, async ({ params }) => {
+    const [row] = await database
+      .select({ id: asset.id })
+      .from(asset)
+      .where(and(eq(asset.arrivalId, params.id), eq(asset.siteId, await siteId())));
+    return { asset: row?.id ?? null };
   });
 
   route(router, whoAsks, knownFiles, async ({ body }) => {

@@ -1,24 +1,38 @@
 import type { Router } from 'express';
 import {
+  arrangePages,
+  copyPage,
   createPage,
   EVERYONE,
+  followAddress,
+  forgetAddress,
   handOffPage,
   holdFindingBack,
   letFindingGo,
   listHosts,
   listPages,
+  listPageVersions,
+  movePage,
   previewEmbed,
   proofPage,
   readHeld,
+  readLinkedPages,
   readPage,
+  readPageVersion,
   reviewHost,
   savePage,
+  tookPage,
   unpackEmbed,
+  type Page,
+  type Site,
 } from '@placard/core/contract';
 import { pageWeight } from '@placard/core/proof';
 import { slug } from '@placard/core/naming';
-import { heldKey, withAddresses } from '@placard/core/page';
+import { heldKey, isSeen, seenBy, wholePage, withAddresses } from '@placard/core/page';
 import * as handoff from '../pages/handoff.ts';
+import { linkedPages } from '../pages/linkedpages.ts';
+import * as manage from '../pages/managepages.ts';
+import * as versions from '../pages/versions.ts';
 import * as letgo from '../pages/letgo.ts';
 import * as list from '../pages/listpages.ts';
 import * as hosts from '../pages/hosts.ts';
@@ -29,7 +43,7 @@ import { holdingsFor } from '../pages/holdingsfor.ts';
 import { readSite } from '../site/site.ts';
 import type { House } from './house.ts';
 import { frameAddress, proofAddress } from './content.ts';
-import { notHeld } from '../refusal.ts';
+import { clash, notHeld } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
 const PHONE = 390;
@@ -73,27 +87,42 @@ export function answerPages(
     return { version, changedAt: changedAt.toISOString(), findings };
   });
 
-  route(router, whoAsks, proofPage, async ({ params }) => {
+  route(router, whoAsks, proofPage, async ({ params, query }) => {
     const { site, page } = await read(params.id);
-    const { findings, holdings } = await pages.findingsOf(database, site.id, page);
+    const { findings, holdings, today } = await pages.findingsOf(database, site.id, page);
+    const looking = { day: query.on ?? today, ours: query.ours === 'yes' };
+    const seen = seenBy(wholePage(page), looking);
     return {
-      preview: proofAddress(store, contentOrigin, page.id, page.version),
+      preview: proofAddress(store, contentOrigin, page.id, page.version, looking),
       version: page.version,
       findings,
       weights: [PHONE, DESK].map((viewport) => ({
         viewport,
-        bytes: pageWeight(page.document, { measures: site.measures, holdings }, viewport),
+        bytes: pageWeight(seen, { measures: site.measures, holdings }, viewport),
       })),
     };
   });
 
+  /** A page as it leaves today for everybody. Throws a Refusal where something keeps it back. */
+  const readyPage = async (site: Site, page: Page) => {
+    if (page.binned) throw clash('This page lies in the bin. Bring it back first.');
+    const { findings, holdings, pages: linked, today } = await pages.findingsOf(database, site.id, page);
+    letgo.refuseStopped(findings);
+    if (!isSeen(page.shown, { day: today, ours: false }))
+      throw clash(
+        'Not everybody is shown this page today, so that it does not leave. In Place, its own panel says when it is shown.',
+      );
+    const ready = handoff.handOff(site, page, { holdings, pages: linked }, { day: today, ours: false });
+    return { findings, ready };
+  };
+
   route(router, whoAsks, handOffPage, async ({ params }) => {
     const { site, page } = await read(params.id);
-    const { findings, holdings } = await pages.findingsOf(database, site.id, page);
-    letgo.refuseStopped(findings);
-    const ready = handoff.handOff(site, page.document, holdings);
+    const { findings, ready } = await readyPage(site, page);
     return {
       html: ready.html,
+      head: ready.head,
+      listing: ready.listing,
       data: ready.data,
       files: ready.files.map(({ path, bytes }) => ({ path, bytes })),
       csp: ready.csp,
@@ -104,17 +133,48 @@ export function answerPages(
 
   router.get('/api/pages/:id/hand-off.zip', admit(whoAsks, EVERYONE), async (request, response) => {
     const { site, page } = await read(String(request.params['id']));
-    const { findings, holdings } = await pages.findingsOf(database, site.id, page);
-    letgo.refuseStopped(findings);
-    const ready = handoff.handOff(site, page.document, holdings);
+    const { ready } = await readyPage(site, page);
+    await versions.markHandedOff(database, page.id, page.version);
     response.attachment(`${slug(page.title, 'page')}.zip`);
-    const stream = await handoff.zipHandOff(store, site, page.title, ready);
+    const stream = await handoff.zipHandOff(store, site, page, ready);
     stream.on('error', (error) => {
       log.error({ err: error }, 'A hand-off broke off');
       response.destroy();
     });
     stream.pipe(response);
   });
+
+  route(router, whoAsks, tookPage, async ({ params, body }) => {
+    const { page } = await read(params.id);
+    await versions.markHandedOff(database, page.id, body.version);
+    return {};
+  });
+  route(router, whoAsks, movePage, async ({ params, body, person }) =>
+    manage.movePage(database, await siteId(), person, params.id, body),
+  );
+  route(router, whoAsks, copyPage, async ({ params, body, person }) =>
+    manage.copyPage(database, await siteId(), person, params.id, body, trustedFrames),
+  );
+  route(router, whoAsks, arrangePages, async ({ body }) =>
+    manage.arrangePages(database, await siteId(), body.pages, body.to),
+  );
+  route(router, whoAsks, forgetAddress, async ({ params, query }) => {
+    await manage.forgetAddress(database, await siteId(), params.id, query.address);
+    return {};
+  });
+  route(router, whoAsks, followAddress, async ({ query }) =>
+    manage.pageAt(database, await siteId(), query.address),
+  );
+  route(router, whoAsks, readLinkedPages, async ({ query }) => {
+    const linked = await linkedPages(database, await siteId(), query.ids.split(',').slice(0, 100));
+    return [...linked].map(([id, page]) => ({ id, ...page, anchors: [...page.anchors] }));
+  });
+  route(router, whoAsks, listPageVersions, async ({ params }) =>
+    versions.listVersions(database, await siteId(), params.id),
+  );
+  route(router, whoAsks, readPageVersion, async ({ params }) =>
+    versions.readVersion(database, await siteId(), params.id, Number(params.number)),
+  );
 
   const findingsOf = async (id: string) => {
     const { site, page } = await read(id);

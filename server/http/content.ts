@@ -2,10 +2,19 @@ import express, { type Express, type Response } from 'express';
 import type { Readable } from 'node:stream';
 import * as v from 'valibot';
 import { FrameSchema, frameSources, frameToHtml, type Frame } from '@placard/core/embed';
-import { framesIn, renderDocument, renderSheet, usesIn } from '@placard/core/page';
+import {
+  framesIn,
+  renderDocument,
+  renderSheet,
+  seenBy,
+  usesIn,
+  wholePage,
+  type Looking,
+} from '@placard/core/page';
+import { linkedPages, pagesLinkedFrom } from '../pages/linkedpages.ts';
 import { holdingsFor } from '../pages/holdingsfor.ts';
 import { assetNamed, publicFile } from '../prep/names.ts';
-import { MIME_BY_EXTENSION } from '../imaging/formats.ts';
+import { isDocument, MIME_BY_EXTENSION } from '../imaging/formats.ts';
 import { readPage } from '../pages/pages.ts';
 import { readSite } from '../site/site.ts';
 import { evidenceName } from '../labels/permissions.ts';
@@ -22,8 +31,16 @@ const FRAME = 'frame:';
 const LONGEST_NAME = 300;
 
 /** The address that shows a page as visitors see it; `version` only keeps browsers from showing an older one. */
-export function proofAddress(store: Store, contentOrigin: string, pageId: string, version: number): string {
-  return `${contentOrigin}/proof/${store.signature.of(`${PREVIEW}${pageId}`)}/${pageId}?v=${version}`;
+export function proofAddress(
+  store: Store,
+  contentOrigin: string,
+  pageId: string,
+  version: number,
+  { day, ours }: Looking,
+): string {
+  const looking = `${day}${ours ? '-ours' : ''}`;
+  const signature = store.signature.of(`${PREVIEW}${pageId}:${looking}`);
+  return `${contentOrigin}/proof/${signature}/${pageId}/${looking}?v=${version}`;
 }
 
 /** The address that shows one frame as visitors get it. */
@@ -72,6 +89,8 @@ export function contentApplication({
       'content-security-policy':
         "default-src 'none'; style-src 'unsafe-inline'; sandbox; frame-ancestors 'none'",
     });
+    // A document could hold scripts: it is saved, and opened by the program that it is for.
+    if (isDocument(key.slice(key.lastIndexOf('.') + 1))) response.attachment(key.split('/').at(-1) ?? '');
     if (evidence) response.attachment(await evidenceName(database, key)).type('application/octet-stream');
     const local = store.localPath(key);
     if (local === null) return pass(response, await store.read(key).catch(() => null));
@@ -95,19 +114,26 @@ export function contentApplication({
     return response.redirect(302, new URL(store.address(file)).pathname);
   });
 
-  app.get('/proof/:signature/:page', async (request, response) => {
-    const { page: id, signature } = request.params;
-    if (!store.signature.matches(`${PREVIEW}${id}`, signature)) return missing(response);
+  app.get('/proof/:signature/:page/:looking', async (request, response) => {
+    const { page: id, signature, looking } = request.params;
+    if (!store.signature.matches(`${PREVIEW}${id}:${looking}`, signature)) return missing(response);
     const site = await readSite(database, contentOrigin);
     const page = await readPage(database, site.id, id);
-    const holdings = await holdingsFor(database, usesIn(page.document));
-    const body = renderDocument(page.document, {
+    const document = seenBy(wholePage(page), { day: looking.slice(0, 10), ours: looking.endsWith('-ours') });
+    const [holdings, pages] = await Promise.all([
+      holdingsFor(database, usesIn(document)),
+      linkedPages(database, site.id, pagesLinkedFrom(document)),
+    ]);
+    const body = renderDocument(document, {
       measures: site.measures,
+      edges: site.edges,
       holdings,
+      pages,
+      page: page.id,
       language: site.language,
       addressOf: ({ key }) => store.address(key),
     });
-    framed(response, origin, framesIn(page.document));
+    framed(response, origin, framesIn(document));
     return response.send(
       renderSheet({ title: page.title, language: site.language, style: site.style, body }),
     );

@@ -16,8 +16,19 @@ export const MIME_BY_EXTENSION: Readonly<Record<string, string>> = {
   flac: 'audio/flac',
   ogg: 'audio/ogg',
   wav: 'audio/wav',
+  pdf: 'application/pdf',
+  docx: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
+  xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  pptx: 'application/vnd.openxmlformats-officedocument.presentationml.presentation',
+  odt: 'application/vnd.oasis.opendocument.text',
+  ods: 'application/vnd.oasis.opendocument.spreadsheet',
+  odp: 'application/vnd.oasis.opendocument.presentation',
   vtt: 'text/vtt',
 };
+
+/** True for the extensions of documents: they are handed on as they came, and never opened in a browser from here. */
+export const isDocument = (extension: string): boolean =>
+  (MIME_BY_EXTENSION[extension] ?? '').startsWith('application/');
 
 /** True for the extensions of films and sounds. */
 export const isFilmOrSound = (extension: string): boolean =>
@@ -25,7 +36,7 @@ export const isFilmOrSound = (extension: string): boolean =>
 
 /** What is taken, for sentences that refuse something else. */
 export const TAKEN =
-  'JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC and SVG; films as MP4, MOV and WebM; sounds as MP3, M4A, Ogg, WAV and FLAC';
+  'JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC and SVG; films as MP4, MOV and WebM; sounds as MP3, M4A, Ogg, WAV and FLAC; documents as PDF, DOCX, XLSX, PPTX, ODT, ODS and ODP';
 
 /** The most pixels that are decoded: all frames of an animation together. */
 export const MOST_PIXELS = 200_000_000;

@@ -33,7 +33,7 @@ export async function sniffHead(bytes: Buffer): Promise<string> {
   throw new Refused(
     type
       ? `This is a ${type.ext.toUpperCase()} file, whatever its name says. Placard takes ${TAKEN}.`
-      : `This is not a picture, film or sound that Placard can read. It takes ${TAKEN}.`,
+      : `This is not a picture, film, sound or document that Placard can read. It takes ${TAKEN}.`,
   );
 }
 

@@ -1,4 +1,4 @@
-import { and, eq, isNull, ne, notLike, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, notLike, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Facts } from '@placard/core/contract';
 import { tagsOf, withoutPacket, xmpOf } from '@placard/core/credit';
@@ -64,7 +64,7 @@ export async function askForUnwritten(database: Database): Promise<number> {
     .select({ id: asset.id })
     .from(asset)
     .leftJoin(rendition, and(eq(rendition.versionId, asset.versionId), notLike(rendition.mime, 'image/%')))
-    .where(and(ne(asset.kind, 'picture'), eq(asset.prepared, 'done'), isNull(rendition.id)));
+    .where(and(inArray(asset.kind, ['film', 'sound']), eq(asset.prepared, 'done'), isNull(rendition.id)));
   await enqueue(
     database,
     'prepare',
@@ -111,7 +111,7 @@ function rungsOf(
   { measures, modernFormat }: { measures: readonly Measure[]; modernFormat: 'webp' | 'avif' },
   widest: number | null,
 ): Rung[] {
-  if (facts.kind === 'sound') return [];
+  if (facts.kind === 'sound' || facts.kind === 'document') return [];
   const { preparation } = row;
   const formats = formatsFor(facts, modernFormat, preparation);
   const drawing = facts.extension === 'svg';
@@ -173,7 +173,7 @@ export async function makeRenditions(
       ),
   );
   const plays = (there: { mime: string }) => /^(video|audio)\//.test(there.mime);
-  const media = file.facts.kind !== 'picture' && !existing.some(plays);
+  const media = (file.facts.kind === 'film' || file.facts.kind === 'sound') && !existing.some(plays);
   if (missing.length === 0 && !media) return;
   await store.removeParts(folderOf(versionId));
   const copy = await localCopy(store, file.workKey ?? file.key);

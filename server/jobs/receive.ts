@@ -15,7 +15,8 @@ import { refuseArrival, removeUpload, uploadExists } from '../holdings/arrivals.
 import { swapComp } from '../holdings/swap.ts';
 import { Refusal } from '../refusal.ts';
 import { readEmbedded } from '../imaging/embedded.ts';
-import { isFilmOrSound, Refused } from '../imaging/formats.ts';
+import { readDocument } from '../documents/read.ts';
+import { isDocument, isFilmOrSound, Refused } from '../imaging/formats.ts';
 import { convertHeic } from '../imaging/heic.ts';
 import { openPicture, readPicture } from '../imaging/picture.ts';
 import { withUsualGamma } from '../imaging/png.ts';
@@ -146,6 +147,8 @@ async function read(
   path: string | Buffer,
   extension: string,
 ): Promise<{ facts: Facts; thumbnail: Buffer | null; likeness: bigint | null; colour: string | null }> {
+  if (typeof path === 'string' && isDocument(extension))
+    return { ...(await readDocument(path, extension)), likeness: null, colour: null };
   if (typeof path !== 'string' || !isFilmOrSound(extension)) return readPicture(path, extension);
   const facts = await readFilm(path, extension);
   if (facts.kind === 'sound') return { facts, thumbnail: null, likeness: null, colour: null };

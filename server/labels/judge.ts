@@ -2,7 +2,7 @@ import { and, eq, inArray, isNull, ne } from 'drizzle-orm';
 import type { Judged } from '@placard/core/contract';
 import { limitsOf } from '@placard/core/credit';
 import { mayWe } from '@placard/core/licence';
-import { usesIn, type PageDocument } from '@placard/core/page';
+import { targetOf, usesIn, type PageDocument } from '@placard/core/page';
 import { changesMade } from '@placard/core/prep';
 import type { Database } from '../db/database.ts';
 import { asset, ownTerms, page, placard, placement, site, version } from '../db/schema.ts';
@@ -97,15 +97,24 @@ async function titlesOfLinked(
   siteId: string,
   documents: readonly PageDocument[],
 ): Promise<Map<string, string>> {
-  const ids = documents.flatMap((document) =>
-    usesIn(document).flatMap(({ linksTo }) => /^\/place\/([\w-]+)$/.exec(linksTo ?? '')?.[1] ?? []),
+  const links = documents.flatMap((document) =>
+    usesIn(document).flatMap(({ linksTo }) => {
+      const target = targetOf(linksTo ?? '');
+      return linksTo && target.kind === 'page' ? [{ linksTo, id: target.page }] : [];
+    }),
   );
+  const ids = links.map(({ id }) => id);
   if (ids.length === 0) return new Map();
   const rows = await database
     .select({ id: page.id, title: page.title })
     .from(page)
     .where(and(inArray(page.id, ids), eq(page.siteId, siteId)));
-  return new Map(rows.map(({ id, title }) => [`/place/${id}`, title]));
+  return new Map(
+    links.flatMap(({ linksTo, id }) => {
+      const found = rows.find((row) => row.id === id);
+      return found ? [[linksTo, found.title] as const] : [];
+    }),
+  );
 }
 
 /** Finds the alt texts of what is placed directly before and after a place of these pages. */

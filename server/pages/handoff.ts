@@ -1,6 +1,7 @@
 import yazl from 'yazl';
 import type { Readable } from 'node:stream';
-import type { Site } from '@placard/core/contract';
+import type { Page, Site } from '@placard/core/contract';
+import { toHtml } from '@placard/core/markup';
 import { jsonLdScript } from '@placard/core/credit';
 import { frameSources } from '@placard/core/embed';
 import { Paths } from '@placard/core/naming';
@@ -8,9 +9,15 @@ import {
   framesIn,
   linkedData,
   renderDocument,
+  headMarkup,
+  listingMarkup,
+  renderLeadingOn,
   renderSheet,
+  seenBy,
+  wholePage,
   type Holdings,
-  type PageDocument,
+  type LinkedPages,
+  type Looking,
   type RenderContext,
 } from '@placard/core/page';
 import type { Store } from '../store/store.ts';
@@ -19,6 +26,9 @@ import { addFile } from '../store/zip.ts';
 /** A page ready to leave: its HTML and the files that it names. */
 export interface HandOff {
   html: string;
+  /** What its head says, and how it stands in lists of pages. */
+  head: string;
+  listing: string;
   /** What it places, as structured data (JSON-LD in a script element); empty where it places nothing. */
   data: string;
   files: { path: string; key: string; bytes: number }[];
@@ -27,12 +37,20 @@ export interface HandOff {
 }
 
 /** Renders a page with its files at `media/name-width.type`, each name once, whatever else is called so. */
-export function handOff(site: Site, document: PageDocument, holdings: Holdings): HandOff {
+export function handOff(
+  site: Site,
+  page: Page,
+  known: { holdings: Holdings; pages: LinkedPages },
+  looking: Looking,
+): HandOff {
+  const document = seenBy(wholePage(page), looking);
   const paths = new Paths();
   const files = new Map<string, { path: string; key: string; bytes: number }>();
   const context: RenderContext = {
+    ...known,
+    page: page.id,
     measures: site.measures,
-    holdings,
+    edges: site.edges,
     language: site.language,
     addressOf: ({ key, name = '', part, bytes = 0 }) => {
       const extension = key.slice(key.lastIndexOf('.') + 1);
@@ -42,24 +60,40 @@ export function handOff(site: Site, document: PageDocument, holdings: Holdings):
     },
   };
   const html = renderDocument(document, context);
+  const head = headMarkup(page, site, context).map(toHtml).join('\n');
+  const listing = toHtml(listingMarkup(page, context));
   const data = jsonLdScript(linkedData(document, context));
   const frames = frameSources(framesIn(document));
-  return { html, data, files: [...files.values()], csp: frames.length > 0 ? { 'frame-src': frames } : {} };
+  return {
+    html,
+    head,
+    listing,
+    data,
+    files: [...files.values()],
+    csp: frames.length > 0 ? { 'frame-src': frames } : {},
+  };
 }
 
-/** A ZIP that opens offline: `index.html` in the site's style, the bare fragment, and the media. */
-export async function zipHandOff(store: Store, site: Site, title: string, ready: HandOff): Promise<Readable> {
+/** A ZIP that opens offline: `index.html` in the site's style, the bare fragment, its entry for lists, and the media; and what leads on from where it stood. */
+export async function zipHandOff(store: Store, site: Site, page: Page, ready: HandOff): Promise<Readable> {
   const zip = new yazl.ZipFile();
   const sheet = renderSheet({
-    title,
+    title: page.title,
     language: site.language,
     style: site.style,
     body: await withCaptionsInside(store, ready),
+    head: ready.head,
     data: ready.data,
   });
   zip.addBuffer(Buffer.from(sheet), 'index.html');
   if (ready.data !== '') zip.addBuffer(Buffer.from(`${ready.data}\n`), 'structured-data.html');
   zip.addBuffer(Buffer.from(`${ready.html}\n`), 'fragment.html');
+  zip.addBuffer(Buffer.from(`${ready.listing}\n`), 'listing.html');
+  for (const former of page.formerAddresses)
+    zip.addBuffer(
+      Buffer.from(renderLeadingOn(page.title, site.language, page.address)),
+      `former-addresses${former}/index.html`,
+    );
   for (const { path, key } of ready.files) addFile(zip, store, path, key);
   zip.end();
   return zip.outputStream as Readable;

@@ -1,9 +1,17 @@
 import { and, eq, inArray, or } from 'drizzle-orm';
 import { heldKey, type HeldAsset, type Use as PlacedUse } from '@placard/core/page';
-import { changesMade } from '@placard/core/prep';
+import type { Facts } from '@placard/core/contract';
+import type { FocalPoint } from '@placard/core/geometry';
+import { changesMade, focalIn, windowOf, type Preparation } from '@placard/core/prep';
 import type { Queryable } from '../db/database.ts';
 import { asset, original, ownTerms, placard, rendition, track, version } from '../db/schema.ts';
 import { onFileOf, placardOf, termsOfRow } from '../labels/read.ts';
+
+/** The point that must stay in view, as it lies in what a version shows. */
+function focalOf(preparation: Preparation, facts: Facts): FocalPoint | undefined {
+  if (!preparation.focal || facts.kind !== 'picture') return undefined;
+  return focalIn(windowOf(preparation, facts), preparation.focal, facts);
+}
 
 /** One use of an asset, perhaps of a version of its own. */
 type Use = Pick<PlacedUse, 'asset' | 'version'>;
@@ -54,8 +62,9 @@ export async function holdingsFor(
     const files = byVersion.get(row.version.id) ?? [];
     // What plays leaves as it was written anew, never with all that it came with.
     const media = files.find(({ mime }) => facts.kind !== 'picture' && !mime.startsWith('image/'));
-    const moving = facts.kind === 'picture' && facts.extension === 'gif';
-    const file = media ?? (moving ? { key, mime: facts.mime, bytes } : null);
+    // A document is handed on as it came.
+    const whole = facts.kind === 'document' || (facts.kind === 'picture' && facts.extension === 'gif');
+    const file = media ?? (whole ? { key, mime: facts.mime, bytes } : null);
     const asset: HeldAsset = {
       id,
       kind: facts.kind,
@@ -67,6 +76,9 @@ export async function holdingsFor(
       width: row.version.width,
       height: row.version.height,
       duration: facts.duration,
+      pages: facts.pages,
+      language: facts.language,
+      focal: focalOf(row.version.preparation, facts),
       ...(facts.note ? { note: facts.note } : {}),
       ...(row.asset.binnedAt === null ? {} : { binned: true }),
       file: file ? { key: file.key, name, mime: file.mime, bytes: file.bytes } : null,

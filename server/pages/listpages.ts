@@ -21,6 +21,7 @@ const STATES: Record<PageState, () => SQL | undefined> = {
   'to-mend': () => gt(pageRow.stops, 0),
   'to-look-at': () => or(gt(pageRow.stops, 0), gt(pageRow.warnings, 0)),
   ready: () => and(gt(pageRow.placements, 0), eq(pageRow.stops, 0)),
+  binned: () => undefined,
 };
 
 /** Pages of a site as they are asked for, some at a time. Throws a Refusal (unread) for a place in the list that is none. */
@@ -35,6 +36,7 @@ export async function listPages(
   const sections = within ? ((await sectionsWithin(database, siteId)).get(within) ?? []) : [];
   const asked = and(
     eq(pageRow.siteId, siteId),
+    eq(pageRow.binned, state === 'binned'),
     ...wordsIn(words),
     within ? inArray(pageRow.sectionId, sections.length > 0 ? sections : ['']) : undefined,
     state ? STATES[state]() : undefined,
@@ -115,7 +117,7 @@ export async function countPages(
       pages: count(),
     })
     .from(pageRow)
-    .where(eq(pageRow.siteId, siteId));
+    .where(and(eq(pageRow.siteId, siteId), eq(pageRow.binned, false)));
   return {
     place: Number(row?.place ?? 0),
     proof: Number(row?.proof ?? 0),

@@ -1,10 +1,23 @@
 import { todayAt } from '../site/today.ts';
 import { and, eq, gt, inArray, isNull, lte, type SQL } from 'drizzle-orm';
-import { heldKey, placements, usesIn, type HeldAsset, type PageDocument } from '@placard/core/page';
-import { checkPage, nextChange, pageWeight, stops, type Finding } from '@placard/core/proof';
+import {
+  heldKey,
+  listingOf,
+  NO_FACTS,
+  placements,
+  placesOf,
+  seenBy,
+  usesIn,
+  usesOfPage,
+  wholePage,
+  type HeldAsset,
+  type PageBody,
+} from '@placard/core/page';
+import { checkWhole, nextChange, pageWeight, stops, type Finding } from '@placard/core/proof';
 import type { Database, Queryable } from '../db/database.ts';
 import { page, pageRow } from '../db/schema.ts';
 import { holdingsFor } from './holdingsfor.ts';
+import { linkedPages, pagesLinkedFrom } from './linkedpages.ts';
 import { checkedBy } from './checkedby.ts';
 import { markLetGo } from './letgo.ts';
 import { readable } from './readable.ts';
@@ -96,41 +109,52 @@ async function gather(database: Queryable, siteId: string, ids: readonly string[
     .select()
     .from(page)
     .where(inArray(page.id, [...ids]));
-  const read = pages.map((row) => ({ ...row, document: readable(row.document) }));
-  const holdings = await holdingsFor(
-    database,
-    read.flatMap(({ document }) => (document ? usesIn(document) : [])),
-  );
-  const against = { ...(await checkedBy(database, siteId)), holdings };
-  const marked = await markLetGo(database, ids);
-  return read.map(({ document, id, sectionId, title, slug, version, changedAt, changedBy }) => {
-    const findings = document ? marked(id, checkPage(document, against)) : [];
-    return {
-      findings,
-      row: {
-        pageId: id,
-        siteId,
-        sectionId,
-        title,
-        slug,
-        version,
-        changedAt,
-        changedBy,
-        placements: document ? placements(document).length : 0,
-        // What cannot be read cannot leave.
-        stops: document ? findings.filter(stops).length : 1,
-        warnings: findings.filter(({ severity }) => severity === 'warn').length,
-        bytes: document ? pageWeight(document, against, DESK) : 0,
-        lead: document ? leadOf(document, holdings) : null,
-        changesOn: document ? (nextChange(document, against) ?? '') : '',
-      },
-    };
+  const read = pages.map(({ document: stored, facts, ...row }) => {
+    const document = readable(stored);
+    return { row, body: document && { document, facts: facts ?? NO_FACTS } };
   });
+  const bodies = read.flatMap(({ body }) => body ?? []);
+  const holdings = await holdingsFor(database, bodies.flatMap(usesOfPage));
+  const linked = await linkedPages(database, siteId, [
+    ...new Set(bodies.flatMap(({ document }) => pagesLinkedFrom(document))),
+  ]);
+  const by = { ...(await checkedBy(database, siteId)), holdings, pages: linked };
+  const marked = await markLetGo(database, ids);
+  return read.map(
+    ({ row: { id, sectionId, title, slug, version, changedAt, changedBy, binnedAt, shown: when }, body }) => {
+      const against = { ...by, page: id, shown: when };
+      const findings = body ? marked(id, checkWhole(body, against)) : [];
+      const shown = body && seenBy(wholePage(body), { day: by.today, ours: true });
+      return {
+        findings,
+        row: {
+          pageId: id,
+          siteId,
+          sectionId,
+          title,
+          slug,
+          version,
+          changedAt,
+          changedBy,
+          placements: body ? placements(wholePage(body)).length : 0,
+          // What cannot be read cannot leave.
+          stops: body ? findings.filter(stops).length : 1,
+          warnings: findings.filter(({ severity }) => severity === 'warn').length,
+          bytes: shown ? pageWeight(shown, against, DESK) : 0,
+          lead: body ? pictureOf(body, holdings) : null,
+          changesOn: body ? (nextChange(wholePage(body), against) ?? '') : '',
+          places: body ? placesOf(body.document) : [],
+          binned: binnedAt !== null,
+        },
+      };
+    },
+  );
 }
 
-/** The file of the first picture of a page, small. */
-function leadOf(document: PageDocument, holdings: ReadonlyMap<string, HeldAsset>): string | null {
-  for (const use of usesIn(document)) {
+/** The file, small, of the picture that stands for a page in lists, or of the first that it shows. */
+function pictureOf(body: PageBody, holdings: ReadonlyMap<string, HeldAsset>): string | null {
+  for (const use of [...usesIn(listingOf(body)), ...usesIn(body.document)]) {
+    if (use.as === 'file') continue;
     const small = holdings.get(heldKey(use))?.sources.find(({ width }) => width >= 320);
     if (small) return small.key;
   }

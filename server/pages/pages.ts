@@ -1,9 +1,11 @@
 import { and, eq } from 'drizzle-orm';
 import type { Page } from '@placard/core/contract';
-import { usesIn, type HeldAsset } from '@placard/core/page';
-import { checkPage, type Finding } from '@placard/core/proof';
+import { NO_FACTS, usesOfPage, type HeldAsset, type LinkedPages } from '@placard/core/page';
+import { checkWhole, type Finding } from '@placard/core/proof';
 import type { Database } from '../db/database.ts';
 import { page, section, user } from '../db/schema.ts';
+import { addressesOf, formerAddresses } from './addresses.ts';
+import { linkedPages, pagesLinkedFrom } from './linkedpages.ts';
 import { holdingsFor } from './holdingsfor.ts';
 import { gone } from '../refusal.ts';
 import { checkedBy } from './checkedby.ts';
@@ -26,6 +28,11 @@ export async function readPage(database: Database, siteId: string, id: string): 
     section: { id: row.section.id, title: row.section.title, slug: row.section.slug },
     version: row.page.version,
     document: documentOf(row.page),
+    facts: row.page.facts ?? NO_FACTS,
+    shown: row.page.shown,
+    address: (await addressesOf(database, siteId, [id])).get(id) ?? '',
+    formerAddresses: await formerAddresses(database, id),
+    binned: row.page.binnedAt !== null,
     changedAt: row.page.changedAt.toISOString(),
     changedBy: row.by ?? '',
   };
@@ -35,9 +42,14 @@ export async function readPage(database: Database, siteId: string, id: string): 
 export async function findingsOf(
   database: Database,
   siteId: string,
-  { id, document }: Pick<Page, 'id' | 'document'>,
-): Promise<{ findings: Finding[]; holdings: Map<string, HeldAsset> }> {
-  const holdings = await holdingsFor(database, usesIn(document));
-  const findings = checkPage(document, { ...(await checkedBy(database, siteId)), holdings });
-  return { findings: (await markLetGo(database, [id]))(id, findings), holdings };
+  page: Pick<Page, 'id' | 'document' | 'facts' | 'shown'>,
+): Promise<{ findings: Finding[]; holdings: Map<string, HeldAsset>; pages: LinkedPages; today: string }> {
+  const { id } = page;
+  const against = await checkedBy(database, siteId);
+  const [holdings, pages] = await Promise.all([
+    holdingsFor(database, usesOfPage(page)),
+    linkedPages(database, siteId, pagesLinkedFrom(page.document)),
+  ]);
+  const findings = checkWhole(page, { ...against, holdings, pages, page: id, shown: page.shown });
+  return { findings: (await markLetGo(database, [id]))(id, findings), holdings, pages, today: against.today };
 }

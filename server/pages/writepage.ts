@@ -6,30 +6,47 @@ import {
   EMPTY_DOCUMENT,
   FORMAT,
   framesIn,
+  mapFacts,
   mapUses,
-  usesIn,
+  NO_FACTS,
+  placesOf,
+  usesOfPage,
+  type PageBody,
   type PageDocument,
+  type PageFacts,
+  type PagePlace,
   type Use,
+  type When,
 } from '@placard/core/page';
 import type { Finding } from '@placard/core/proof';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
-import { asset, page, placard, placement, section, user } from '../db/schema.ts';
+import { asset, page, pageRow, placard, placement, section, user } from '../db/schema.ts';
 import { refreshSearch } from '../search/searchrows.ts';
 import { clash, gone, sectionGone, unfit } from '../refusal.ts';
+import type { ChangedHow } from '../db/pages.ts';
+import { markPages } from '../search/markpages.ts';
+import { addressesOf, settleAddresses } from './addresses.ts';
+import { indexLinks, pagesLinkingTo } from './linkedpages.ts';
 import { gatherWritten } from './pagerow.ts';
 import { readPage } from './pages.ts';
 import { documentOf } from './readable.ts';
+import { keepVersion } from './versions.ts';
 
 /** Begins a page with a free address in its section. Throws gone, unfit, and clash for a body of another form than today's. */
 export async function createPage(
   database: Database,
   siteId: string,
   person: Person,
-  wish: { title: string; section: string; document?: PageDocument | undefined },
+  wish: {
+    title: string;
+    section: string;
+    document?: PageDocument | undefined;
+    facts?: PageFacts | undefined;
+  },
   trustedFrames: readonly string[],
 ): Promise<Page> {
-  const document = wish.document ?? EMPTY_DOCUMENT;
+  const { document = EMPTY_DOCUMENT, facts = NO_FACTS } = wish;
   refuseUnsafe(framesIn(document), trustedFrames);
   refuseOldWindow(document);
   const id = await database.transaction(async (transaction) => {
@@ -39,12 +56,13 @@ export async function createPage(
       .where(and(eq(section.id, wish.section), eq(section.siteId, siteId)))
       .for('update');
     if (!filed) throw sectionGone();
-    await refuseUnknownAssets(transaction, siteId, document);
+    await refuseUnknownAssets(transaction, siteId, { document, facts });
     const taken = await transaction
       .select({ slug: page.slug })
       .from(page)
       .where(eq(page.sectionId, filed.id));
     const newPage = newId();
+    const changedAt = new Date();
     await transaction.insert(page).values({
       id: newPage,
       siteId,
@@ -52,10 +70,24 @@ export async function createPage(
       title: wish.title,
       slug: freeName(slug(wish.title, 'page'), (candidate) => taken.some((row) => row.slug === candidate)),
       document: { ...document, format: FORMAT },
-      changedAt: new Date(),
+      facts,
+      changedAt,
       changedBy: person.id,
     });
-    await indexPlacements(transaction, newPage, document);
+    const addresses = await addressesOf(transaction, siteId, [newPage]);
+    await settleAddresses(transaction, siteId, [...addresses.values()]);
+    await index(transaction, siteId, newPage, { document, facts });
+    await keepVersion(transaction, {
+      pageId: newPage,
+      number: 1,
+      title: wish.title,
+      document,
+      facts,
+      shown: null,
+      at: changedAt,
+      by: person.id,
+      how: 'written',
+    });
     await gatherWritten(transaction, siteId, newPage);
     return newPage;
   });
@@ -68,7 +100,14 @@ export async function savePage(
   siteId: string,
   person: Person,
   id: string,
-  wish: { version: number; title: string; document: PageDocument; save?: string | undefined },
+  wish: {
+    version: number;
+    title: string;
+    document: PageDocument;
+    facts?: PageFacts | undefined;
+    shown?: When | null | undefined;
+    save?: string | undefined;
+  },
   trustedFrames: readonly string[],
 ): Promise<{ version: number; changedAt: Date; findings: Finding[] }> {
   refuseUnsafe(framesIn(wish.document), trustedFrames);
@@ -99,9 +138,14 @@ export async function savePage(
         currentVersion: current,
       });
     }
-    await refuseUnknownAssets(transaction, siteId, wish.document);
+    const facts = wish.facts ?? row.page.facts ?? NO_FACTS;
+    const shown = wish.shown === undefined ? row.page.shown : wish.shown;
+    await refuseUnknownAssets(transaction, siteId, { document: wish.document, facts });
     const changedAt = new Date();
-    const findings = await store(transaction, siteId, id, wish.document, {
+    const findings = await store(transaction, siteId, id, {
+      document: wish.document,
+      facts,
+      shown,
       title: wish.title,
       version: current + 1,
       changedAt,
@@ -159,8 +203,13 @@ export async function changePage(
   if (!row) return false;
   const before = documentOf(row);
   const document = mapUses(before, change);
-  if (document === before) return false;
-  await store(database, siteId, id, document, {
+  const facts = mapFacts(row.facts ?? NO_FACTS, change);
+  if (document === before && facts === (row.facts ?? NO_FACTS)) return false;
+  await store(database, siteId, id, {
+    document,
+    facts,
+    shown: row.shown,
+    title: row.title,
     version: row.version + 1,
     changedAt: new Date(),
     changedBy: personId,
@@ -175,15 +224,46 @@ async function store(
   database: Queryable,
   siteId: string,
   id: string,
-  document: PageDocument,
-  how: Omit<Partial<typeof page.$inferInsert>, 'document'>,
+  saved: PageBody & {
+    shown: When | null;
+    title: string;
+    version: number;
+    changedAt: Date;
+    changedBy: string;
+    changedHow: ChangedHow;
+    lastSave: string | null;
+  },
 ): Promise<Finding[]> {
+  const { document, facts, shown, title, version, changedAt, changedBy, changedHow } = saved;
   await database
     .update(page)
-    .set({ ...how, document: { ...document, format: FORMAT } })
+    .set({ ...saved, document: { ...document, format: FORMAT } })
     .where(eq(page.id, id));
-  await indexPlacements(database, id, document);
+  await index(database, siteId, id, { document, facts });
+  await keepVersion(database, {
+    pageId: id,
+    number: version,
+    title,
+    document,
+    facts,
+    shown,
+    at: changedAt,
+    by: changedBy,
+    how: changedHow,
+  });
   return gatherWritten(database, siteId, id);
+}
+
+/** Writes anew what a page uses and links to; pages that link into it are looked at again. */
+async function index(database: Queryable, siteId: string, id: string, body: PageBody): Promise<void> {
+  await indexPlacements(database, id, body);
+  await indexLinks(database, id, body.document);
+  const [row] = await database.select({ places: pageRow.places }).from(pageRow).where(eq(pageRow.pageId, id));
+  const names = (places: readonly PagePlace[]) => places.map(({ anchor }) => anchor).join(' ');
+  // Who links here asks only whether the place is there: most saves change nothing of that.
+  if (!row || names(row.places ?? []) === names(placesOf(body.document))) return;
+  const linking = await pagesLinkingTo(database, [id]);
+  if (linking.length > 0) await markPages(database, siteId, { pages: linking });
 }
 
 /** Throws a Refusal (unfit) for a frame that is not what unpacking would have made of it, whoever sends it. */
@@ -204,12 +284,8 @@ function refuseOldWindow({ format }: PageDocument): void {
 }
 
 /** Throws a Refusal (unfit) that names what is placed and not held any more; what is held cannot be binned until this transaction ends. */
-async function refuseUnknownAssets(
-  database: Queryable,
-  siteId: string,
-  document: PageDocument,
-): Promise<void> {
-  const ids = [...new Set(usesIn(document).map(({ asset }) => asset))];
+async function refuseUnknownAssets(database: Queryable, siteId: string, body: PageBody): Promise<void> {
+  const ids = [...new Set(usesOfPage(body).map(({ asset }) => asset))];
   if (ids.length === 0) return;
   const known = await database
     .select({ id: asset.id, binnedAt: asset.binnedAt, fileName: asset.fileName })
@@ -235,18 +311,18 @@ async function refuseUnknownAssets(
 }
 
 /** Writes anew where a page uses what. */
-async function indexPlacements(database: Queryable, pageId: string, document: PageDocument): Promise<void> {
+async function indexPlacements(database: Queryable, pageId: string, body: PageBody): Promise<void> {
   const before = await database
     .select({ id: placement.assetId })
     .from(placement)
     .where(eq(placement.pageId, pageId));
   await database.delete(placement).where(eq(placement.pageId, pageId));
-  const uses = usesIn(document).map(({ asset, version }) => ({
+  const uses = usesOfPage(body).map(({ asset, version }) => ({
     assetId: asset,
     versionId: version ?? null,
     host: null,
   }));
-  const frames = framesIn(document).map(({ src }) => ({
+  const frames = framesIn(body.document).map(({ src }) => ({
     assetId: null,
     versionId: null,
     host: new URL(src).host.slice(0, 255),

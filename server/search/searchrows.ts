@@ -113,7 +113,7 @@ async function refreshSome(database: Queryable, ids: string[]): Promise<void> {
     const { facts, colour } = row.original;
     const label = placardOf(row.placard);
     const terms = termsOfLabel(label, row.ownTerms);
-    const missing = lacks(label, terms);
+    const missing = lacks(label, terms, facts.kind);
     const file = onFile.get(row.asset.id);
     const judged = mayWe(
       terms,

@@ -5,6 +5,8 @@ import type { Database, Queryable } from '../db/database.ts';
 import { asset, page, section } from '../db/schema.ts';
 import { refreshSearch } from '../search/searchrows.ts';
 import { gone, unfit } from '../refusal.ts';
+import { movingPages, pagesIn } from '../pages/addresses.ts';
+import { sectionsWithin } from '../search/sectionswithin.ts';
 import { markPages } from '../search/markpages.ts';
 
 type Row = typeof section.$inferSelect;
@@ -53,7 +55,13 @@ export async function changeSection(
     if (depthOf(rows, parent) + heightOf(rows, id) > DEEPEST) throw tooDeep();
     const others = rows.filter((other) => other.id !== id);
     const named = parent === row.parentId && title === row.title ? row.slug : freeSlug(others, parent, title);
-    await transaction.update(section).set({ title, parentId: parent, slug: named }).where(eq(section.id, id));
+    const within = (await sectionsWithin(transaction, siteId)).get(id) ?? [];
+    await movingPages(transaction, siteId, await pagesIn(transaction, within), async () => {
+      await transaction
+        .update(section)
+        .set({ title, parentId: parent, slug: named })
+        .where(eq(section.id, id));
+    });
   });
 }
 
@@ -80,18 +88,21 @@ export async function mergeSection(
     );
     const pages = await transaction.select().from(page).where(eq(page.siteId, siteId)).for('update');
     const taken = new Set(pages.filter(({ sectionId }) => sectionId === into).map(({ slug }) => slug));
-    for (const row of pages.filter(({ sectionId }) => sectionId === id)) {
-      const free = freeName(row.slug, (name) => taken.has(name));
-      taken.add(free);
-      await transaction.update(page).set({ sectionId: into, slug: free }).where(eq(page.id, row.id));
-    }
+    const within = (await sectionsWithin(transaction, siteId)).get(id) ?? [];
+    await movingPages(transaction, siteId, await pagesIn(transaction, within), async () => {
+      for (const row of pages.filter(({ sectionId }) => sectionId === id)) {
+        const free = freeName(row.slug, (name) => taken.has(name));
+        taken.add(free);
+        await transaction.update(page).set({ sectionId: into, slug: free }).where(eq(page.id, row.id));
+      }
+      const slugs = new Set(rows.filter(({ parentId }) => parentId === to.id).map(({ slug }) => slug));
+      for (const child of rows.filter(({ parentId }) => parentId === id)) {
+        const free = freeName(child.slug, (name) => slugs.has(name));
+        slugs.add(free);
+        await transaction.update(section).set({ parentId: into, slug: free }).where(eq(section.id, child.id));
+      }
+    });
     await markPages(transaction, siteId, { section: into });
-    const slugs = new Set(rows.filter(({ parentId }) => parentId === to.id).map(({ slug }) => slug));
-    for (const child of rows.filter(({ parentId }) => parentId === id)) {
-      const free = freeName(child.slug, (name) => slugs.has(name));
-      slugs.add(free);
-      await transaction.update(section).set({ parentId: into, slug: free }).where(eq(section.id, child.id));
-    }
     await transaction.delete(section).where(eq(section.id, id));
   });
 }

@@ -1,5 +1,6 @@
 import { and, asc, count, eq, isNull, ne, or } from 'drizzle-orm';
 import type { Policy, Site, Stages } from '@placard/core/contract';
+import { USUAL_EDGES } from '@placard/core/page';
 import type { Database } from '../db/database.ts';
 import { arrival, asset, searchRow, section, site, user } from '../db/schema.ts';
 import { enqueue } from '../queue/queue.ts';
@@ -36,6 +37,7 @@ export async function readSite(database: Database, contentOrigin: string): Promi
   return {
     ...row,
     policy: policyOf(row.policy),
+    edges: row.edges ?? USUAL_EDGES,
     terms: await readOwnTerms(database, row.id),
     people,
     sections: sections.map(({ id, title, slug, parentId }) => ({ id, title, slug, parent: parentId })),

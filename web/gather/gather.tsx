@@ -22,7 +22,7 @@ const FromFolders = lazy(() => import('./fromfolders.tsx').then((room) => ({ def
 const Recording = lazy(() => import('./record.tsx').then((room) => ({ default: room.Record })));
 
 const ACCEPTED =
-  '.jpg,.jpeg,.png,.webp,.avif,.gif,.tif,.tiff,.heic,.heif,.svg,.mp4,.mov,.m4v,.webm,.mp3,.m4a,.ogg,.opus,.wav,.flac,image/*,video/mp4,video/quicktime,video/webm,audio/*';
+  '.jpg,.jpeg,.png,.webp,.avif,.gif,.tif,.tiff,.heic,.heif,.svg,.mp4,.mov,.m4v,.webm,.mp3,.m4a,.ogg,.opus,.wav,.flac,image/*,video/mp4,video/quicktime,video/webm,audio/*,.pdf,.docx,.xlsx,.pptx,.odt,.ods,.odp';
 
 /** The ways in, besides files of one's own. */
 const WAYS = [
@@ -124,9 +124,9 @@ export default function Gather() {
         )}
         {arrivals.isSuccess && list.length + sending.length === 0 ? (
           <Empty title="Nothing has arrived">
-            Drop pictures, drawings, films or sounds here: JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC, SVG, MP4,
-            MOV, WebM, MP3, M4A, Ogg, WAV, FLAC. They keep their original bytes, whatever happens to them
-            later.
+            Drop pictures, drawings, films, sounds or documents here: JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC,
+            SVG, MP4, MOV, WebM, MP3, M4A, Ogg, WAV, FLAC, PDF, DOCX, XLSX, PPTX, ODT, ODS, ODP. They keep
+            their original bytes, whatever happens to them later.
           </Empty>
         ) : (
           <>

@@ -1,9 +1,9 @@
 import { Check, Copy, Download } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
-import { handOffPage, listPages, proofPage, readPage } from '@placard/core/contract';
+import { handOffPage, listPages, proofPage, readPage, tookPage } from '@placard/core/contract';
 import type { Refusal } from '../kit/api.ts';
-import { refusalOf, useAsk } from '../kit/asking.ts';
+import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Bar } from '../kit/bar.tsx';
 import { Code } from '../kit/code.tsx';
 import { Empty, EmptyScreen, Notice } from '../kit/notice.tsx';
@@ -32,6 +32,7 @@ function OneHandOff({ id }: { id: string }) {
   useTitle(page.data?.title, 'Hand off');
   const ready = useAsk(handOffPage, { params: { id } }, { staleTime: 0, after: () => leaving.over(id) });
   const [copied, setCopied] = useState(false);
+  const took = useDo(tookPage);
   // While it is asked again, what was said last stands: somebody may be writing why it may go out all the same.
   const [last, setLast] = useState<Refusal | null>(null);
   useEffect(() => {
@@ -42,6 +43,8 @@ function OneHandOff({ id }: { id: string }) {
   const copy = async (html: string) => {
     await navigator.clipboard.writeText(html);
     setCopied(true);
+    // The version that was taken is kept, whatever becomes of the page.
+    if (page.data) took.mutate({ params: { id }, body: { version: page.data.version } });
     setTimeout(() => setCopied(false), 2500);
   };
   const heaviest = Math.max(1, ...(ready.data?.files.map(({ bytes }) => bytes) ?? []));
@@ -87,23 +90,21 @@ function OneHandOff({ id }: { id: string }) {
           <Findings findings={ready.data.findings} pageId={id} />
         )}
         {ready.data && ready.data.data !== '' && (
-          <section className="wall-label py-3">
-            <p className="caption mb-1 flex items-center">
-              <span className="grow">Structured data for the page’s head: licences and credits</span>
-              <button
-                type="button"
-                className="button-plain py-0"
-                onClick={() => void navigator.clipboard.writeText(ready.data.data)}
-              >
-                <Copy aria-hidden className="size-3.5" /> Copy
-              </button>
-            </p>
-            <Code
-              label="Structured data"
-              className="h-[120px] overflow-hidden border border-rule"
-              code={ready.data.data}
+          <Part
+            says="Structured data for the page’s head: licences and credits"
+            code={ready.data.data}
+            called="Structured data"
+          />
+        )}
+        {ready.data && (
+          <>
+            <Part
+              says="For the page’s head: description and shared card"
+              code={ready.data.head}
+              called="Head"
             />
-          </section>
+            <Part says="Its entry in lists of pages" code={ready.data.listing} called="Listing" />
+          </>
         )}
         {ready.data && (
           <section className="wall-label">
@@ -124,6 +125,11 @@ function OneHandOff({ id }: { id: string }) {
                 </li>
               ))}
             </ul>
+            {page.data && page.data.formerAddresses.length > 0 && (
+              <p className="caption mt-3">
+                In the ZIP, what leads on from {page.data.formerAddresses.join(', ')}.
+              </p>
+            )}
             {csp.length > 0 && (
               <>
                 <p className="caption mt-3 mb-1">The site’s Content-Security-Policy needs</p>
@@ -136,6 +142,25 @@ function OneHandOff({ id }: { id: string }) {
         )}
       </aside>
     </main>
+  );
+}
+
+/** A part of what leaves, to be copied by itself. */
+function Part({ says, code, called }: { says: string; code: string; called: string }) {
+  return (
+    <section className="wall-label py-3">
+      <p className="caption mb-1 flex items-center">
+        <span className="grow">{says}</span>
+        <button
+          type="button"
+          className="button-plain py-0"
+          onClick={() => void navigator.clipboard.writeText(code)}
+        >
+          <Copy aria-hidden className="size-3.5" /> Copy
+        </button>
+      </p>
+      <Code label={called} className="h-[120px] overflow-hidden border border-rule" code={code} />
+    </section>
   );
 }
 

@@ -123,7 +123,7 @@ const Cell = memo(function Cell({
   termsOf: ReturnType<typeof useTerms>['termsOf'];
 }) {
   if (!asset) return <span className="block aspect-[4/3] w-full bg-paper" />;
-  const missing = lacks(asset.placard, termsOf(asset.placard.licence));
+  const missing = lacks(asset.placard, termsOf(asset.placard.licence), asset.facts.kind);
   return (
     <button
       type="button"

@@ -1,6 +1,7 @@
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
 import { html } from '@codemirror/lang-html';
 import { HighlightStyle, syntaxHighlighting } from '@codemirror/language';
+import { lintGutter, setDiagnostics } from '@codemirror/lint';
 import { EditorState } from '@codemirror/state';
 import { EditorView, keymap, lineNumbers, placeholder as placeholding } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
@@ -15,6 +16,8 @@ export interface CodeProps {
   code: string;
   /** Called while it is written; without it, it is only read. */
   onChange?: (code: string) => void;
+  /** Parts of it that something is said of, from and to which letter. */
+  marks?: readonly { from: number; to: number; says: string }[];
   placeholder?: string;
   autoFocus?: boolean;
   className?: string;
@@ -27,6 +30,9 @@ const LOOK = EditorView.theme({
   '.cm-content': { caretColor: 'var(--ink)', padding: '8px 0' },
   '.cm-gutters': { color: 'var(--soft)', backgroundColor: 'var(--card)', border: 'none' },
   '.cm-placeholder': { color: 'var(--soft)' },
+  '.cm-lintRange-warning': { backgroundImage: 'none', borderBottom: '2px solid var(--ochre)' },
+  '.cm-lint-marker-warning': { content: 'none', borderLeft: '4px solid var(--ochre)', height: '1em' },
+  '.cm-tooltip': { color: 'var(--ink)', backgroundColor: 'var(--card)', border: '1px solid var(--edge)' },
   '&.cm-focused .cm-selectionBackground, .cm-selectionBackground, ::selection': {
     backgroundColor: 'var(--rule)',
   },
@@ -45,6 +51,7 @@ export default function CodeEditor({
   label,
   code,
   onChange,
+  marks,
   placeholder = '',
   autoFocus = false,
   className = '',
@@ -54,6 +61,7 @@ export default function CodeEditor({
   const latest = useLatest(onChange);
   const begun = useLatest({ code, placeholder, autoFocus });
   const written = onChange !== undefined;
+  const marked = marks !== undefined;
   useEffect(() => {
     if (!room.current) return undefined;
     const editor = new EditorView({
@@ -68,6 +76,7 @@ export default function CodeEditor({
           syntaxHighlighting(INKS),
           LOOK,
           history(),
+          ...(marked ? [lintGutter()] : []),
           keymap.of([...defaultKeymap, ...historyKeymap]),
           placeholding(begun.current.placeholder),
           EditorState.readOnly.of(!written),
@@ -113,12 +122,26 @@ export default function CodeEditor({
     view.current = editor;
     if (begun.current.autoFocus) editor.focus();
     return () => editor.destroy();
-  }, [begun, label, latest, written]);
+  }, [begun, label, latest, marked, written]);
   useEffect(() => {
     const editor = view.current;
     // What is being written is told from here, and may be further on than what comes back.
     if (!editor || written || editor.state.doc.toString() === code) return;
     editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: code } });
   }, [code, written]);
+  useEffect(() => {
+    const editor = view.current;
+    if (!editor || !marks) return;
+    const end = editor.state.doc.length;
+    const told = marks
+      .filter(({ from }) => from < end)
+      .map(({ from, to, says }) => ({
+        from,
+        to: Math.min(to, end),
+        severity: 'warning' as const,
+        message: says,
+      }));
+    editor.dispatch(setDiagnostics(editor.state, told));
+  }, [marks]);
   return <div ref={room} className={className} />;
 }

@@ -6,7 +6,9 @@ import type { Changed, ChangedKind } from '@placard/core/contract';
  */
 export const REFRESHED: Readonly<Record<string, Readonly<Partial<Record<ChangedKind, 'any' | 'its own'>>>>> =
   {
+    '/api/addresses': { page: 'any', site: 'any' },
     '/api/arrivals': { arrival: 'any', asset: 'any' },
+    '/api/arrivals/{id}/asset': { arrival: 'any', asset: 'any' },
     '/api/assets': { asset: 'any', page: 'any', shortlist: 'any', permission: 'any', site: 'any' },
     '/api/assets/ids': { asset: 'any', page: 'any', shortlist: 'any', permission: 'any', site: 'any' },
     '/api/assets/{id}': { asset: 'its own', page: 'any' },
@@ -24,10 +26,12 @@ export const REFRESHED: Readonly<Record<string, Readonly<Partial<Record<ChangedK
     '/api/kept-searches': { search: 'any' },
     '/api/label-sheets/{id}': { 'label-sheet': 'its own' },
     '/api/labels/ending': { asset: 'any', page: 'any', permission: 'any', site: 'any' },
+    '/api/linked-pages': { page: 'any', site: 'any' },
     '/api/pages': { page: 'any', site: 'any' },
     '/api/pages/{id}': { page: 'its own' },
     '/api/pages/{id}/hand-off': { page: 'its own', site: 'any' },
     '/api/pages/{id}/proof': { page: 'its own', site: 'any' },
+    '/api/pages/{id}/versions': { page: 'its own' },
     '/api/permissions/unchecked': { permission: 'any', asset: 'any' },
     '/api/prep-sheets': { 'prep-sheet': 'any', site: 'any' },
     '/api/shortlists': { shortlist: 'any' },
@@ -45,6 +49,7 @@ export const EXEMPT: Readonly<Record<string, string>> = {
   '/api/me': 'asked when a window opens; what somebody may do is looked at with every request',
   '/api/me/tables': 'theirs alone, and kept by the window that changes it',
   '/api/jobs': 'told by an event of its own, whole',
+  '/api/pages/{id}/versions/{number}': 'what a page was does not change',
   '/api/sample-accounts': 'asked before anybody is signed in',
   '/healthz': 'for those who watch the server',
 };

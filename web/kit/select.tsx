@@ -28,6 +28,8 @@ interface SelectProps<T extends string> {
   className?: string;
   disabled?: boolean;
   autoFocus?: boolean;
+  /** Called when it is closed, before it takes the focus back: to lead it on to what was chosen. */
+  onClose?: (event: Event) => void;
 }
 
 /** Radix takes an empty value for “nothing chosen”; ours is one like others. */
@@ -47,6 +49,7 @@ export function Select<T extends string>({
   className = '',
   disabled,
   autoFocus,
+  onClose,
 }: SelectProps<T>) {
   const id = useId();
   // What is not seen is not drawn: there are many of them on a screen.
@@ -82,6 +85,7 @@ export function Select<T extends string>({
         {open && (
           <Radix.Portal>
             <Radix.Content
+              {...(onClose && { onCloseAutoFocus: onClose })}
               position="popper"
               sideOffset={2}
               collisionPadding={8}

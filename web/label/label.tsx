@@ -108,7 +108,9 @@ export default function Label() {
         Accept arrivals first; then their labels are written here.
       </EmptyScreen>
     );
-  const missing = detail.data ? lacks(detail.data.placard, termsOf(detail.data.placard.licence)) : [];
+  const missing = detail.data
+    ? lacks(detail.data.placard, termsOf(detail.data.placard.licence), detail.data.facts.kind)
+    : [];
   return (
     <main className="grid h-full grid-cols-[minmax(0,1fr)_330px_360px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:block max-lg:space-y-5 max-lg:overflow-y-auto">
       <div className="flex min-h-0 min-w-0 flex-col gap-3">

@@ -1,12 +1,28 @@
 import { Link } from 'react-router';
 import type { PageList } from '@placard/core/contract';
 import { inBytes, plural } from '@placard/core/text';
+import { Checkbox } from '../kit/checkbox.tsx';
 import { ago } from '../kit/days.ts';
+import { PageDoings } from './pagedoings.tsx';
 
 /** One page in the list: its first picture, where it stands, what was found in it, and the ways into it. */
-export function PageLine({ page }: { page: PageList['pages'][number] }) {
+export function PageLine({
+  page,
+  chosen,
+  onChoose,
+  mayWrite,
+}: {
+  page: PageList['pages'][number];
+  chosen: boolean;
+  /** Called with whether all up to it are meant. */
+  onChoose: (chosen: boolean, upTo: boolean) => void;
+  mayWrite: boolean;
+}) {
   return (
-    <div className="grid grid-cols-[96px_minmax(0,1fr)_auto] items-center gap-5 border-b border-rule py-3 max-sm:grid-cols-[72px_minmax(0,1fr)]">
+    <div
+      className={`grid items-center gap-x-5 border-b border-rule py-3 ${mayWrite ? 'grid-cols-[17px_96px_minmax(0,1fr)_auto] max-sm:grid-cols-[17px_72px_minmax(0,1fr)]' : 'grid-cols-[96px_minmax(0,1fr)_auto] max-sm:grid-cols-[72px_minmax(0,1fr)]'}`}
+    >
+      {mayWrite && <Checkbox label={`Choose ${page.title}`} checked={chosen} onChange={onChoose} />}
       {page.lead ? (
         <img src={page.lead} alt="" className="h-16 w-24 bg-card object-cover max-sm:w-[72px]" />
       ) : (
@@ -31,7 +47,7 @@ export function PageLine({ page }: { page: PageList['pages'][number] }) {
           )}
         </p>
       </div>
-      <div className="flex gap-1 max-sm:col-span-2">
+      <div className="flex flex-wrap gap-1 max-sm:col-span-full">
         <Link className="button-plain" to={`/place/${page.id}`}>
           Place
         </Link>
@@ -41,6 +57,7 @@ export function PageLine({ page }: { page: PageList['pages'][number] }) {
         <Link className="button-plain" to={`/hand-off/${page.id}`}>
           Hand off
         </Link>
+        {mayWrite && <PageDoings page={page} />}
       </div>
     </div>
   );

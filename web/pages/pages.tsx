@@ -1,10 +1,11 @@
 import { Select } from '../kit/select.tsx';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { createPage, PAGE_SORTS, PAGE_STATES, readSite, type PageState } from '@placard/core/contract';
 import { useAsk, useMay } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
+import { ChosenPages } from './chosenpages.tsx';
 import { NewPage } from './newpage.tsx';
 import { PageLine } from './pageline.tsx';
 import { usePageList } from './usepagelist.ts';
@@ -14,6 +15,7 @@ const STATES: Record<PageState, string> = {
   'to-mend': 'to mend',
   'to-look-at': 'anything found',
   ready: 'may leave',
+  binned: 'in the bin',
 };
 const SORTS: Record<(typeof PAGE_SORTS)[number], string> = {
   changed: 'last changed',
@@ -31,6 +33,16 @@ export default function Pages() {
   const site = useAsk(readSite);
   const mayBegin = useMay(createPage);
   const scroller = useRef<HTMLElement>(null);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const lastChosen = useRef<number | null>(null);
+  const choose = (index: number, on: boolean, upTo: boolean) => {
+    const from = upTo && lastChosen.current !== null ? lastChosen.current : index;
+    lastChosen.current = index;
+    const these = lines.slice(Math.min(from, index), Math.max(from, index) + 1).map(({ id }) => id);
+    setChosen((before) => new Set([...before].filter((id) => !these.includes(id)).concat(on ? these : [])));
+  };
+  // What is not in the list any more is not meant any more.
+  const picked = lines.filter(({ id }) => chosen.has(id));
   const drawn = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroller.current,
@@ -82,6 +94,14 @@ export default function Pages() {
           {isSuccess && plural(total, 'page')}
         </p>
       </div>
+      {picked.length > 0 && site.data && (
+        <ChosenPages
+          chosen={picked}
+          bin={asked.state === 'binned'}
+          sections={site.data.sections}
+          onDone={() => setChosen(new Set())}
+        />
+      )}
       {error && <Notice severity="stop">{error.message}</Notice>}
       {isSuccess &&
         lines.length === 0 &&
@@ -114,7 +134,12 @@ export default function Pages() {
                 className="absolute inset-x-0 top-0"
                 style={{ transform: `translateY(${start}px)` }}
               >
-                <PageLine page={page} />
+                <PageLine
+                  page={page}
+                  mayWrite={mayBegin}
+                  chosen={chosen.has(page.id)}
+                  onChoose={(on, upTo) => choose(index, on, upTo)}
+                />
               </div>
             )
           );

@@ -4,7 +4,7 @@ import { Node } from '@tiptap/core';
 export const cellNode = (name: 'tableCell' | 'tableHeader', tag: 'td' | 'th') =>
   Node.create({
     name,
-    content: '(paragraph | bulletList | orderedList)+',
+    content: '(paragraph | bulletList | orderedList | placement)+',
     tableRole: tag === 'td' ? 'cell' : 'header_cell',
     isolating: true,
     addAttributes: () => ({

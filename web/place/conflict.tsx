@@ -1,44 +1,217 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useEditorState, type Editor } from '@tiptap/react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { createPage, type Page } from '@placard/core/contract';
-import type { PageDocument } from '@placard/core/page';
-import { useDo } from '../kit/asking.ts';
+import { createPage, readPage, type Page } from '@placard/core/contract';
+import {
+  blockText,
+  isClash,
+  isPlacement,
+  mergePages,
+  upgraded,
+  type Block,
+  type Clash,
+} from '@placard/core/page';
+import { call } from '../kit/api.ts';
+import { useDo, keyOf } from '../kit/asking.ts';
+import { tell } from '../kit/messages.tsx';
 import { Notice } from '../kit/notice.tsx';
+import { Choice } from '../kit/radios.tsx';
+import type { OwnFacts } from './ownfacts.ts';
+import { putDocument } from './putdocument.ts';
+import type { Draft } from './usepage.ts';
+import { documentOf } from './usepageeditor.ts';
+import { Placed } from './versions/placed.tsx';
 
 interface ConflictProps {
   page: Page;
   says: string;
-  title: string;
-  document: () => PageDocument;
+  editor: Editor;
+  own: OwnFacts;
+  /** What both began from. */
+  base: () => Draft;
   onOpenNewer: () => void;
+  /** Goes on from their version, with what both wrote; `own` where that is another now. */
+  onMerged: (theirs: Page, own: OwnFacts) => void;
 }
 
-/** Somebody else saved first: nothing is overwritten, and the writer chooses what becomes of these words. */
-export function Conflict({ page, says, title, document, onOpenNewer }: ConflictProps) {
-  const create = useDo(createPage);
-  const navigate = useNavigate();
-  const keep = async () => {
-    const made = await create
-      .mutateAsync({ body: { title: `${title} (my words)`, section: page.section.id, document: document() } })
-      .catch(() => undefined);
-    if (made) void navigate(`/place/${made.id}`);
+type Choices = Record<string, 'mine' | 'theirs' | 'both'>;
+
+/** Somebody else saved first: what touches other blocks is brought together by itself; where both changed the same one, somebody chooses. */
+export function Conflict({ page, says, editor, own, base, onOpenNewer, onMerged }: ConflictProps) {
+  const client = useQueryClient();
+  const [theirs, setTheirs] = useState<Page>();
+  const [away, setAway] = useState<string | null>(null);
+  const [choices, setChoices] = useState<Choices>({});
+  const mine = useEditorState({ editor, selector: ({ editor: now }) => documentOf(now) });
+  const was = base();
+  useEffect(() => {
+    if (away !== null) return;
+    call(readPage, { params: { id: page.id } }).then(
+      (read) => {
+        client.setQueryData(keyOf(readPage, { id: page.id }), read);
+        setTheirs(read);
+      },
+      (error: unknown) => setAway(error instanceof Error ? error.message : String(error)),
+    );
+  }, [away, client, page.id]);
+  const parts = theirs ? mergePages(upgraded(was.document), mine, upgraded(theirs.document)) : null;
+  const clashes = parts?.filter(isClash) ?? [];
+  const bringTogether = () => {
+    if (!parts || !theirs) return;
+    const content = parts.flatMap((part) => {
+      if (!isClash(part)) return part;
+      const chosen = choices[nameOf(part)];
+      if (chosen === 'mine') return part.mine;
+      return chosen === 'theirs' ? part.theirs : [...part.theirs, ...part.mine];
+    });
+    putDocument(editor, { ...mine, content: content.length > 0 ? content : [{ type: 'paragraph' }] });
+    onMerged(theirs, mergedFacts(was, own, theirs));
   };
+  const merged = useRef(false);
+  useEffect(() => {
+    if (!parts || !theirs || clashes.length > 0 || merged.current) return;
+    merged.current = true;
+    bringTogether();
+    tell({ says: `${theirs.changedBy || 'Somebody'} changed other parts of this page. Both are in it now.` });
+  });
+  if (away !== null)
+    return (
+      <section aria-label="Somebody else saved first" className="wall-label mb-3 border-madder py-2">
+        <Notice severity="stop">
+          {says} What they wrote cannot be read now: {away}
+        </Notice>
+        <div className="mt-2 flex flex-wrap gap-2">
+          <button type="button" className="button button-go" onClick={() => setAway(null)}>
+            Try again
+          </button>
+          <OwnPage page={page} title={own.title} document={() => documentOf(editor)} />
+        </div>
+      </section>
+    );
+  if (!parts || clashes.length === 0) return null;
   return (
-    <div className="wall-label mb-3 border-madder py-2">
-      <Notice severity="stop">{says}</Notice>
-      {create.error && <Notice severity="stop">{create.error.message}</Notice>}
-      <div className="mt-2 flex gap-2">
+    <section aria-label="Both changed the same" className="wall-label mb-3 border-madder py-2">
+      <Notice severity="warn">{says}</Notice>
+      <p className="my-2 text-[13px]">
+        What touches other parts is brought together. Here both changed the same: say what is to stand.
+      </p>
+      {clashes.map((clash) => (
+        <OneClash
+          key={nameOf(clash)}
+          clash={clash}
+          by={theirs?.changedBy || 'Theirs'}
+          chosen={choices[nameOf(clash)]}
+          onChoose={(chosen) => setChoices((before) => ({ ...before, [nameOf(clash)]: chosen }))}
+        />
+      ))}
+      <div className="mt-2 flex flex-wrap gap-2">
         <button
           type="button"
           className="button button-go"
-          onClick={() => void keep()}
-          disabled={create.isPending}
+          disabled={clashes.some((clash) => !choices[nameOf(clash)])}
+          onClick={bringTogether}
         >
-          Keep mine as a page of its own
+          Bring both together
         </button>
-        <button type="button" className="button" onClick={onOpenNewer}>
+        <OwnPage page={page} title={own.title} document={() => documentOf(editor)} />
+        <button type="button" className="button-plain" onClick={onOpenNewer}>
           Leave mine and open theirs
         </button>
       </div>
+    </section>
+  );
+}
+
+/** A clash by what it is about, so that a choice stays while its words go on. */
+const nameOf = ({ base, theirs }: Clash): string => JSON.stringify([base, theirs]);
+
+function OneClash({
+  clash,
+  by,
+  chosen,
+  onChoose,
+}: {
+  clash: Clash;
+  by: string;
+  chosen: 'mine' | 'theirs' | 'both' | undefined;
+  onChoose: (chosen: 'mine' | 'theirs' | 'both') => void;
+}) {
+  return (
+    <div className="mb-2 border-t border-rule pt-2 text-[13px]">
+      <div className="mb-1 grid grid-cols-2 gap-3 font-serif text-[14px] max-sm:grid-cols-1">
+        <Side says="Mine" blocks={clash.mine} />
+        <Side says={by} blocks={clash.theirs} />
+      </div>
+      <Choice
+        label="What is to stand"
+        value={chosen ?? ('' as 'mine')}
+        options={[
+          ['mine', 'Mine'],
+          ['theirs', 'Theirs'],
+          ['both', 'Both, one after the other'],
+        ]}
+        onChange={onChoose}
+      />
     </div>
   );
+}
+
+function Side({ says, blocks }: { says: string; blocks: readonly Block[] }) {
+  return (
+    <div>
+      <span className="caption">{says}</span>
+      {blocks.map((block, at) => (
+        <div key={at}>{isPlacement(block) ? <Placed block={block} /> : blockText(block)}</div>
+      ))}
+      {blocks.length === 0 && <p className="text-soft">taken out</p>}
+    </div>
+  );
+}
+
+function OwnPage({
+  page,
+  title,
+  document,
+}: {
+  page: Page;
+  title: string;
+  document: () => ReturnType<typeof documentOf>;
+}) {
+  const create = useDo(createPage);
+  const navigate = useNavigate();
+  const keep = async () => {
+    const body = {
+      title: `${title.slice(0, 180)} (my words)`,
+      section: page.section.id,
+      document: document(),
+    };
+    const made = await create.mutateAsync({ body }).catch(() => undefined);
+    if (made) void navigate(`/place/${made.id}`);
+  };
+  return (
+    <>
+      <button type="button" className="button" onClick={() => void keep()} disabled={create.isPending}>
+        Keep mine as a page of its own
+      </button>
+      {create.error && <Notice severity="stop">{create.error.message}</Notice>}
+    </>
+  );
+}
+
+/** What two made of a page's title, facts and days: what only one changed is as that one left it; where both did, mine stays. */
+function mergedFacts(was: Draft, mine: OwnFacts, theirs: Page): OwnFacts {
+  const one = <T,>(before: T, own: T, other: T): T =>
+    JSON.stringify(before) === JSON.stringify(own) ? other : own;
+  const { facts } = mine;
+  return {
+    title: one(was.title, mine.title, theirs.title),
+    shown: one(was.shown, mine.shown, theirs.shown),
+    facts: {
+      description: one(was.facts.description, facts.description, theirs.facts.description),
+      keyPhrase: one(was.facts.keyPhrase, facts.keyPhrase, theirs.facts.keyPhrase),
+      lead: one(was.facts.lead, facts.lead, theirs.facts.lead),
+      listing: one(was.facts.listing, facts.listing, theirs.facts.listing),
+    },
+  };
 }

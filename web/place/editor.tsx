@@ -1,39 +1,46 @@
-import { EditorContent, useEditorState, type JSONContent } from '@tiptap/react';
-import { useEffect, useState } from 'react';
+import { useEditorState, type JSONContent } from '@tiptap/react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { proofPage, savePage, type Page, type Site } from '@placard/core/contract';
 import { columnOf } from '@placard/core/geometry';
 import { upgraded } from '@placard/core/page';
+import { dayIn } from '@placard/core/text';
 import { UnpackView } from '../embed/unpackview.tsx';
 import { useAsk, useMay } from '../kit/asking.ts';
+import { useHold } from '../kit/hold.ts';
 import { MeasureRule } from '../kit/measurerule.tsx';
 import { Notice } from '../kit/notice.tsx';
-import { PlacardPanel } from '../placard/placard.tsx';
-import { FootRight } from '../shell/foot.tsx';
-import { usePlaces, useSelection } from '../shell/selection.tsx';
-import { useHold } from '../kit/hold.ts';
 import { useLatest } from '../kit/uselatest.ts';
 import { useTitle } from '../kit/usetitle.ts';
+import { FootRight } from '../shell/foot.tsx';
+import { usePlaces, useSelection } from '../shell/selection.tsx';
 import { Conflict } from './conflict.tsx';
 import { Hairline } from './hairline.tsx';
-import { embedBlock } from './newblocks.ts';
 import { KeptDraftOffer } from './keptdraft.tsx';
+import { embedBlock } from './newblocks.ts';
 import { Outline } from './outline.tsx';
+import type { OwnFacts } from './ownfacts.ts';
+import { PageSide } from './pageside.tsx';
 import { PastedLine } from './pastedline.tsx';
+import { sendPasted } from './pastedmedia.ts';
 import type { Pasted } from './pasting.ts';
 import { insertAt } from './placing.ts';
 import { RefusedPlacing } from './refusedplacing.tsx';
 import { SaveLine } from './saveline.tsx';
 import { selectedPlacement } from './selectedplacement.ts';
-import { StandingPanel } from './standingpanel.tsx';
-import { useAutosave, type KeptDraft } from './usepage.ts';
-import { documentOf, usePageEditor } from './usepageeditor.ts';
+import { SelectionStrip } from './selectionstrip.tsx';
+import { Sheet } from './sheet.tsx';
 import { useDropFiles } from './usedropfiles.ts';
 import { useDropPlace } from './usedropplace.ts';
+import { useFullWindow } from './usefullwindow.ts';
+import { useAutosave, type Draft, type KeptDraft } from './usepage.ts';
+import { documentOf, usePageEditor } from './usepageeditor.ts';
 import { usePlaceAsset } from './useplaceasset.ts';
-import { QuotationControls } from './quotationcontrols.tsx';
-import { TableControls } from './tablecontrols.tsx';
+import { LOOK } from './when.ts';
 import { WordControls } from './wordcontrols.tsx';
+
+const SourceView = lazy(() => import('./sourceview.tsx'));
+const Versions = lazy(() => import('./versions/versions.tsx').then((room) => ({ default: room.Versions })));
 
 interface PageEditorProps {
   page: Page;
@@ -43,51 +50,77 @@ interface PageEditorProps {
   onOpenNewer: () => void;
 }
 
-/** A page lying on the desk at its true measure, with its outline, the placard and the settings of what is selected. */
+/** What lies on the desk instead of the page. */
+type Instead = { code: string } | 'versions' | null;
+
+/** A page lying on the desk at its true measure, with its outline, and beside it what is selected or belongs to the page. */
 export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) {
   const mayWrite = useMay(savePage);
   const { select, openTray } = useSelection();
   // Written on this very version, it goes on from there by itself.
   const resumed = draft?.version === page.version ? draft : null;
   const [offered, setOffered] = useState(draft !== null && resumed === null);
-  const [title, setTitle] = useState(resumed?.title ?? page.title);
-  const [code, setCode] = useState<string | null>(null);
+  const [own, setOwn] = useState<OwnFacts>({
+    title: resumed?.title ?? page.title,
+    facts: resumed?.facts ?? page.facts,
+    shown: resumed?.shown === undefined ? page.shown : resumed.shown,
+  });
+  const [instead, show] = useState<Instead>(null);
+  const [source, showSource] = useState(false);
+  const [linking, link] = useState(false);
+  const [full, turnFull] = useFullWindow();
   const [gap, openGap] = useState<number | null>(null);
   const [pasted, setPasted] = useState<Pasted | null>(null);
   // A page always has a title: without one the words are saved under the one it had.
-  const titleNow = useLatest(title.trim() || page.title);
-  const { state, write, flush } = useAutosave(page);
+  const ownNow = useLatest<OwnFacts>({ ...own, title: own.title.trim() || page.title });
+  const { state, write, flush, resume, base } = useAutosave(page);
   const proof = useAsk(proofPage, { params: { id: page.id } });
   const [begun] = useState(() => upgraded(resumed?.document ?? page.document));
-  const editor = usePageEditor(begun, mayWrite, () => ({
-    onWritten: (document) => write(() => ({ title: titleNow.current, document: document() })),
-    onCode: setCode,
-    onPasted: setPasted,
+  const today = dayIn(site.policy.timeZone, new Date());
+  /** The day that the page is looked at on; empty for today. */
+  const [lookedOn, lookOn] = useState('');
+  const editor = usePageEditor(page.id, begun, mayWrite, () => ({
+    onWritten: (document) => write(() => ({ ...ownNow.current, document: document() })),
+    onCode: (code) => show({ code }),
+    onPasted: (came) => {
+      setPasted(came);
+      sendPasted(editor, came.media);
+    },
     onGap: openGap,
+    onLink: () => link(true),
     onDropFiles: (dropped, at) => void takeFiles(dropped, at),
+    looking: () => ({ day: lookedOn || today, ours: true }),
   }));
   useEffect(() => {
-    if (resumed) write(() => ({ title: resumed.title, document: begun }));
-  }, [resumed, begun, write]);
+    editor.view.dispatch(editor.state.tr.setMeta(LOOK, true).setMeta('addToHistory', false));
+  }, [editor, lookedOn]);
+  useEffect(() => {
+    if (resumed) write(() => ({ ...ownNow.current, document: begun }));
+  }, [resumed, begun, ownNow, write]);
   const placing = usePlaceAsset(editor, site);
   const {
     dropping,
     drop: takeFiles,
     dismiss,
   } = useDropFiles(editor, page.section.id, placing.place, placing.refused !== null);
+  const writeOwn = (change: Partial<OwnFacts>) => {
+    const next = { ...own, ...change };
+    setOwn(next);
+    write((): Draft => ({ ...next, title: next.title.trim() || page.title, document: documentOf(editor) }));
+  };
 
-  // Whoever comes to a page, or back to it from taking code apart, writes on.
-  const open = code === null;
+  // Whoever comes to a page, or back to it from something else, writes on.
+  const open = instead === null && !source;
   useEffect(() => {
     if (open && mayWrite) editor.commands.focus(undefined, { scrollIntoView: false });
   }, [open, editor, mayWrite]);
 
-  const selected = useEditorState({ editor, selector: ({ editor }) => selectedPlacement(editor) });
+  const selected = useEditorState({ editor, selector: ({ editor: now }) => selectedPlacement(now) });
   useEffect(() => {
     if (selected?.asset) select(selected.asset);
   }, [selected?.asset, select]);
   useHold(page.id);
-  useTitle(title, 'Place');
+  useTitle(own.title, 'Place');
   const { marked, dropPlace } = useDropPlace(editor, placing.place);
   usePlaces((asset) => placing.place(asset, null), mayWrite ? dropPlace : null);
 
@@ -99,7 +132,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   const navigate = useNavigate();
   useEffect(() => {
     if (!(brought?.block ?? brought?.embed) || !mayWrite) return;
-    if (brought?.embed) setCode(brought.embed);
+    if (brought?.embed) show({ code: brought.embed });
     if (brought?.block) {
       insertAt(editor, brought.block, editor.state.doc.content.size);
       editor.commands.scrollIntoView();
@@ -107,37 +140,56 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     void navigate(pathname, { replace: true, state: null });
   }, [brought, editor, mayWrite, navigate, pathname]);
 
-  if (code !== null) {
+  if (instead === 'versions')
+    return (
+      <Suspense>
+        <Versions
+          page={page}
+          editor={editor}
+          mayWrite={mayWrite}
+          onFacts={writeOwn}
+          onClose={() => show(null)}
+        />
+      </Suspense>
+    );
+  if (instead !== null) {
     return (
       <UnpackView
-        code={code}
+        code={instead.code}
         section={page.section.id}
         onFilm={(block) => {
           insertAt(editor, block as JSONContent, placing.chosen());
-          setCode(null);
+          show(null);
         }}
-        onClose={() => setCode(null)}
+        onClose={() => show(null)}
         onPlace={(frame) => {
           insertAt(editor, embedBlock(frame, 'column'), placing.chosen());
-          setCode(null);
+          show(null);
         }}
       />
     );
   }
   const column = columnOf(site.measures);
   return (
-    <main className="grid h-full grid-cols-[150px_minmax(0,1fr)_330px] max-lg:grid-cols-1 max-lg:grid-rows-[minmax(0,1fr)_auto]">
-      <h1 className="sr-only">Place: {title}</h1>
-      <Outline editor={editor} findings={proof.data?.findings ?? null} />
+    <main
+      className={`grid h-full max-lg:grid-cols-1 max-lg:grid-rows-[minmax(0,1fr)_auto] ${full ? 'grid-cols-[minmax(0,1fr)_330px]' : 'grid-cols-[150px_minmax(0,1fr)_330px]'}`}
+    >
+      <h1 className="sr-only">Place: {own.title}</h1>
+      {!full && <Outline editor={editor} findings={proof.data?.findings ?? null} />}
       <div data-desk className="@container min-h-0 overflow-auto px-4 pt-2 pb-10">
         <div className="mx-auto" style={{ width: column + 32, maxWidth: '100%' }}>
           {state.kind === 'conflict' && (
             <Conflict
               page={page}
               says={state.says}
-              title={title}
-              document={() => documentOf(editor)}
+              editor={editor}
+              own={own}
+              base={base}
               onOpenNewer={onOpenNewer}
+              onMerged={(theirs, both) => {
+                setOwn(both);
+                resume(theirs, () => ({ ...both, document: documentOf(editor) }));
+              }}
             />
           )}
           {offered && draft && (
@@ -146,61 +198,88 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
               draft={draft}
               onTake={() => {
                 setOffered(false);
-                setTitle(draft.title);
+                // What was kept before facts were says nothing of them: they stay.
+                const { title, facts = page.facts, shown = page.shown } = draft;
                 const document = upgraded(draft.document);
-                editor.commands.setContent(document);
-                write(() => ({ title: draft.title, document }));
+                setOwn({ title, facts, shown });
+                editor.commands.setContent(document as JSONContent);
+                write(() => ({ title, facts, shown, document }));
               }}
               onDone={() => setOffered(false)}
             />
           )}
-          {mayWrite && (
-            <WordControls editor={editor} onEmbed={() => setCode('')} onPut={() => openTray(true)} />
-          )}
-          <div className="mx-4">
-            <MeasureRule measures={site.measures} column={column} chosen={selected?.measure} />
-          </div>
-          <div className="sheet relative px-4 py-6">
-            <textarea
-              rows={1}
-              aria-label="Title of the page"
-              maxLength={200}
-              readOnly={!mayWrite}
-              value={title}
-              onChange={(event) => {
-                const text = event.target.value.replace(/\n/g, ' ');
-                setTitle(text);
-                const written = text.trim();
-                if (written !== '') write(() => ({ title: written, document: documentOf(editor) }));
-              }}
-              onKeyDown={(event) => {
-                if (event.key !== 'Enter') return;
-                event.preventDefault();
-                editor.view.focus();
-              }}
-              className="mb-3 block field-sizing-content w-full resize-none overflow-hidden bg-transparent font-serif text-[29px] leading-tight font-semibold"
+          {mayWrite && !source && (
+            <WordControls
+              editor={editor}
+              onEmbed={() => show({ code: '' })}
+              onPut={() => openTray(true)}
+              onLink={() => link(true)}
+              onSource={() => showSource(true)}
+              full={full}
+              onFull={turnFull}
             />
-            <EditorContent editor={editor} />
-            {mayWrite && (
-              <Hairline
-                editor={editor}
-                opened={gap}
-                marked={marked}
-                onOpened={openGap}
-                onChoose={(at) => {
-                  placing.choose(at);
-                  openTray(true);
-                }}
-                onEmbed={(at) => {
-                  placing.choose(at);
-                  setCode('');
-                }}
+          )}
+          {!source && (
+            <div className="mx-4">
+              <MeasureRule
+                measures={site.measures}
+                column={column}
+                chosen={selected && !selected.said.width ? selected.said.measure : undefined}
               />
+            </div>
+          )}
+          <div className="sheet relative px-4 py-6">
+            {source ? (
+              <Suspense>
+                <SourceView editor={editor} onClose={() => showSource(false)} />
+              </Suspense>
+            ) : (
+              <Sheet
+                editor={editor}
+                mayWrite={mayWrite}
+                title={own.title}
+                facts={own.facts}
+                onTitle={(title) => writeOwn({ title })}
+              >
+                {mayWrite && (
+                  <>
+                    <SelectionStrip editor={editor} onLink={() => link(true)} />
+                    <Hairline
+                      editor={editor}
+                      opened={gap}
+                      marked={marked}
+                      onOpened={openGap}
+                      onChoose={(at) => {
+                        placing.choose(at);
+                        openTray(true);
+                      }}
+                      onEmbed={(at) => {
+                        placing.choose(at);
+                        show({ code: '' });
+                      }}
+                    />
+                  </>
+                )}
+              </Sheet>
             )}
           </div>
         </div>
       </div>
-      <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto py-3 pr-5 max-lg:max-h-[34vh] max-lg:border-t max-lg:border-edge max-lg:px-4">
+      <PageSide
+        editor={editor}
+        selected={selected}
+        site={site}
+        page={page}
+        own={own}
+        today={today}
+        lookedOn={lookedOn}
+        onLook={lookOn}
+        mayWrite={mayWrite}
+        linking={linking}
+        onLinked={() => link(false)}
+        onOwn={writeOwn}
+        onVersions={() => show('versions')}
+      >
         <PastedLine pasted={pasted} onDone={() => setPasted(null)} />
         {dropping.map(({ key, fileName, says }) => (
           <Notice
@@ -220,26 +299,10 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
         {placing.refused && (
           <RefusedPlacing key={placing.refused.id} asset={placing.refused} onDone={placing.settle} />
         )}
-        {selected && mayWrite && (
-          <StandingPanel editor={editor} selected={selected} site={site} page={page.id} />
-        )}
-        {mayWrite && <TableControls editor={editor} />}
-        {mayWrite && <QuotationControls editor={editor} />}
-        <SelectedPlacard />
-      </aside>
+      </PageSide>
       <FootRight>
         <SaveLine state={state} onSave={() => void flush()} />
       </FootRight>
     </main>
-  );
-}
-
-function SelectedPlacard() {
-  const { asset } = useSelection();
-  return (
-    // Where there is little room, it is not taken to say that nothing is chosen.
-    <div className={asset === null ? 'max-lg:hidden' : ''}>
-      <PlacardPanel id={asset} picture={false} />
-    </div>
   );
 }

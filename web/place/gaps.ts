@@ -4,6 +4,9 @@ import type { Editor } from '@tiptap/react';
 export interface Gap {
   at: number;
   top: number;
+  /** Where it begins and how wide it is, in a cell of a table; as wide as the sheet where nothing is said. */
+  left?: number;
+  width?: number;
 }
 
 /** How far a gap's line lies from the block beside it, in CSS pixels. */
@@ -31,7 +34,24 @@ export function gapsOf(editor: Editor): Gap[] {
 
 /** The gap at a place of the document. */
 export const gapAt = (editor: Editor, at: number): Gap | null =>
-  gapsOf(editor).find((gap) => gap.at === at) ?? null;
+  editor.state.doc.resolve(Math.min(at, editor.state.doc.content.size)).depth === 0
+    ? (gapsOf(editor).find((gap) => gap.at === at) ?? null)
+    : gapInCell(editor, at);
+
+function gapInCell(editor: Editor, at: number): Gap | null {
+  const sheet = sheetOf(editor)?.getBoundingClientRect();
+  const $at = editor.state.doc.resolve(at);
+  const element = (pos: number) => {
+    const found = editor.view.nodeDOM(pos);
+    return found instanceof HTMLElement ? found.getBoundingClientRect() : null;
+  };
+  const cell = element($at.before());
+  const after = $at.nodeAfter && element(at);
+  const before = $at.nodeBefore && element(at - $at.nodeBefore.nodeSize);
+  const top = after?.top ?? before?.bottom;
+  if (!sheet || !cell || top === undefined) return null;
+  return { at, top: top - sheet.top, left: cell.left - sheet.left, width: cell.width };
+}
 
 /** The gap before or after a place, or the one nearest to it where there is no further one. */
 export function gapBeside(editor: Editor, at: number, by: -1 | 1): Gap | null {

@@ -31,7 +31,8 @@ export function Hairline({
     if (!sheet) return undefined;
     const look = (event: MouseEvent) => {
       if (event.target instanceof HTMLElement && event.target.closest('[data-hairline]')) return;
-      setPointed(event.buttons === 0 ? nearestGap(editor, sheet, event.clientY) : null);
+      // Over what is placed nothing is put, whatever gap of the words beside it lies there too.
+      setPointed(event.buttons === 0 && !isOver(event) ? nearestGap(editor, sheet, event.clientY) : null);
     };
     const leave = () => setPointed(null);
     sheet.addEventListener('mousemove', look);
@@ -53,7 +54,11 @@ export function Hairline({
       <span
         aria-hidden
         className="pointer-events-none absolute inset-x-4 z-10 -mt-px border-t-2 border-[#a6342b]"
-        style={{ top: marked.top }}
+        style={
+          marked.left === undefined
+            ? { top: marked.top }
+            : { top: marked.top, left: marked.left, width: marked.width, right: 'auto' }
+        }
       />
     );
   const byKey = opened === null ? null : gapAt(editor, opened);
@@ -99,6 +104,14 @@ export function Hairline({
       <span className="grow border-t border-dashed border-[#a6342b]" />
     </div>
   );
+}
+
+/** True for a mouse that is over something placed, and not at its upper or lower edge. */
+function isOver({ target, clientY }: MouseEvent): boolean {
+  const placed = target instanceof Element ? target.closest('.placement') : null;
+  if (!placed) return false;
+  const { top, bottom } = placed.getBoundingClientRect();
+  return clientY > top + NEAR && clientY < bottom - NEAR;
 }
 
 function nearestGap(editor: Editor, sheet: HTMLElement, y: number): Gap | null {

@@ -1,12 +1,12 @@
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { createPage, type Page } from '@placard/core/contract';
-import { upgraded, type PageDocument } from '@placard/core/page';
+import { asText, upgraded } from '@placard/core/page';
 import { useDo } from '../kit/asking.ts';
 import { forget, kept } from '../kit/kept.ts';
 import { Notice } from '../kit/notice.tsx';
 import { ago } from '../kit/days.ts';
-import type { KeptDraft } from './usepage.ts';
+import type { Draft, KeptDraft } from './usepage.ts';
 
 /** What was written in a page here and never reached the server; undefined until that is known, null for nothing. */
 export function useKeptDraft(page: Page | undefined): KeptDraft | null | undefined {
@@ -14,7 +14,7 @@ export function useKeptDraft(page: Page | undefined): KeptDraft | null | undefin
   useEffect(() => {
     if (!page) return;
     void kept<KeptDraft>('page', page.id).then((draft) => {
-      const same = !draft || (draft.title === page.title && asRead(draft.document) === asRead(page.document));
+      const same = !draft || asRead({ ...page, ...draft }) === asRead(page);
       if (same && draft) void forget('page', page.id);
       setFound({ id: page.id, draft: same ? null : draft });
     });
@@ -22,8 +22,9 @@ export function useKeptDraft(page: Page | undefined): KeptDraft | null | undefin
   return page && found?.id === page.id ? found.draft : undefined;
 }
 
-/** A body in words that are the same for the same body. */
-const asRead = (document: PageDocument) => JSON.stringify(upgraded(document));
+/** A page in words that are the same for the same title, body, facts and days. */
+const asRead = ({ title, document, facts, shown }: Draft): string =>
+  asText([title, upgraded(document), facts, shown]);
 
 /** Offers what was written on an older version: as a page of its own, here over the newer one, or not at all. */
 export function KeptDraftOffer({

@@ -1,22 +1,36 @@
 import type { AnyExtension } from '@tiptap/core';
 import { Document } from '@tiptap/extension-document';
+import { Selection } from '@tiptap/extensions';
 import { StarterKit } from '@tiptap/starter-kit';
-import { isLinkAddress } from '@placard/core/page';
+import { BLOCK_TYPES, type Looking } from '@placard/core/page';
 import { WriteBehind } from './behind.ts';
+import { Indent } from './indent.ts';
 import { blockExtensions } from './kinds/index.ts';
+import { PageLink } from './link.ts';
 import { Pasting, type Pasted } from './pasting.ts';
 import { PendingPlaces } from './pending.ts';
 import { Small } from './small.ts';
+import { SmallPictureNode } from './smallpicture.tsx';
+import { ShownWhen } from './when.ts';
 
 /** A page's blocks and what is placed between them: a placement stands among the blocks, never in a list. */
 const PageDoc = Document.extend({ content: '(block | placement)+' });
 
 /** What the editor of a page knows: the kinds of blocks, the marks of words, and how one writes among what is placed. */
-export const pageExtensions = (onPasted?: (pasted: Pasted) => void): AnyExtension[] => [
+export const pageExtensions = (
+  onPasted?: (pasted: Pasted) => void,
+  looking: () => Looking = () => ({ day: '', ours: true }),
+): AnyExtension[] => [
   PageDoc,
   PendingPlaces,
   Small,
+  PageLink,
+  SmallPictureNode,
+  Indent,
+  ShownWhen.configure({ types: BLOCK_TYPES, looking }),
   WriteBehind,
+  // Words that are chosen stay to be seen while something beside the page is written in.
+  Selection.configure({ className: 'chosen-words' }),
   Pasting.configure({ onPasted }),
   StarterKit.configure({
     document: false,
@@ -33,12 +47,7 @@ export const pageExtensions = (onPasted?: (pasted: Pasted) => void): AnyExtensio
     strike: false,
     underline: false,
     trailingNode: false,
-    link: {
-      openOnClick: false,
-      autolink: false,
-      isAllowedUri: (href) => isLinkAddress(href),
-      HTMLAttributes: { target: null, rel: null },
-    },
+    link: false,
     dropcursor: { color: '#a6342b', width: 2 },
   }),
   ...blockExtensions(),

@@ -29,9 +29,9 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
             const html = event.clipboardData?.getData('text/html') ?? '';
             if (html === '' || html.includes('data-pm-slice')) return false;
             const text = event.clipboardData?.getData('text/plain') ?? '';
+            // A picture alone is taken as one. Where there are words, programs send a picture of them along.
             if ((event.clipboardData?.files.length ?? 0) > 0) {
-              // A picture alone arrives as one. Where there are words, programs send a picture of them along.
-              if (wordsOf(html) === '') return true;
+              if (wordsOf(html) === '' && text.trim() === '') return false;
               event.stopPropagation();
             }
             void paste(view, html, text).then(onPasted);
@@ -44,7 +44,7 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
 });
 
 /** The words in some HTML, read as an inert document: nothing in it is run or fetched. */
-const wordsOf = (html: string): string =>
+export const wordsOf = (html: string): string =>
   new DOMParser().parseFromString(html, 'text/html').body.textContent.trim();
 
 /** Blocks at whose end one writes on. */

@@ -1,12 +1,24 @@
-import { NodeViewWrapper, type NodeViewProps } from '@tiptap/react';
-import { useLayoutEffect, useRef } from 'react';
+import { NodeViewWrapper, type Editor, type NodeViewProps } from '@tiptap/react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import { readSite } from '@placard/core/contract';
-import type { Element } from '@placard/core/markup';
-import { blockMarkup, kindOf, pageRoom, type AnyBlock } from '@placard/core/page';
+import type { Measure } from '@placard/core/geometry';
+import type { Element, Markup } from '@placard/core/markup';
+import {
+  blockMarkup,
+  kindOf,
+  pageRoom,
+  standingIn,
+  USUAL_EDGES,
+  type AnyBlock,
+  type Room,
+  type StandingSaid,
+} from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
 import { dress, MarkupView, type Replaced } from '../kit/markup.tsx';
 import type { PlacedKind } from './kinds/kind.ts';
+import { setAttributes } from './setattributes.ts';
 import { useHeld } from './useheld.ts';
+import { WidthHandles } from './widthhandles.tsx';
 
 /** What is drawn otherwise on the desk than outside, whatever it stands in. */
 const ON_THE_DESK: Replaced = {
@@ -21,36 +33,76 @@ const ON_THE_DESK: Replaced = {
   track: (_element, properties) => <track {...properties} default={false} />,
 };
 
+/** What opens over the page when it is pressed stays shut on the desk: a press there selects. */
+function atRest(markup: Markup): Markup[] {
+  if (typeof markup === 'string') return [markup];
+  const { attributes, children } = markup;
+  if ('popover' in attributes) return [];
+  const inside = children.flatMap(atRest);
+  return 'popovertarget' in attributes ? inside : [{ ...markup, children: inside }];
+}
+
+/** The room at a place of the page: in a cell, that of its column. */
+function roomAt(editor: Editor, at: number | undefined, measures: readonly Measure[]): Room {
+  const page = pageRoom(measures);
+  const $at = at === undefined ? null : editor.state.doc.resolve(at);
+  if (!$at || $at.depth < 3) return page;
+  const [table, row] = [$at.node(1), $at.node(2)].map((node) => node.toJSON() as AnyBlock);
+  if (table?.type !== 'table' || !row) return page;
+  return kindOf(row).roomInside(row, kindOf(table).roomInside(table, page, $at.index(1)), $at.index(2));
+}
+
 /** Something placed, as it stands in the page being written: the markup that visitors get. */
-export function PlacementView({ node, kind }: NodeViewProps & { kind: PlacedKind }) {
+export function PlacementView({ kind, ...given }: NodeViewProps & { kind: PlacedKind }) {
+  const { node, editor, getPos, selected } = given;
+  const [dragged, drag] = useState<number | null>(null);
   const site = useAsk(readSite);
-  const block = { type: node.type.name, attrs: node.attrs } as AnyBlock;
-  const { holdings, pending, error } = useHeld(kindOf(block).uses(block));
+  const attrs = dragged === null ? node.attrs : { ...node.attrs, width: dragged };
+  const block = { type: node.type.name, attrs } as AnyBlock;
+  // What it links to is not shown here.
+  const { holdings, pending, error } = useHeld(
+    kindOf(block)
+      .uses(block)
+      .filter(({ as }) => as !== 'file'),
+  );
   const measures = site.data?.measures ?? [];
   const context = {
     measures,
+    edges: site.data?.edges ?? USUAL_EDGES,
     holdings,
     language: site.data?.language ?? 'en',
     addressOf: ({ key }: { key: string }) => key,
     // The desk is the screen that the page lies on.
     screen: '100cqw',
   };
-  const figure = blockMarkup(block, context, pageRoom(measures)).find(
-    (part): part is Element => typeof part !== 'string',
-  );
+  const room = roomAt(editor, getPos(), measures);
+  const figure = blockMarkup(block, context, room).find((part): part is Element => typeof part !== 'string');
   const inner = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => {
     // The figure itself is the editor's own element, which the words stand round.
     const shell = inner.current?.parentElement;
     if (shell) dress(shell, figure?.attributes.style ?? {});
   });
+  // What fills its room has no width of its own.
+  const standing = 'position' in attrs ? standingIn(room, attrs as StandingSaid, measures) : null;
   const listed = kindOf(block)
     .uses(block)
     .some(({ credit }) => credit === 'list');
+  if (kind.instead) {
+    const Instead = kind.instead;
+    return (
+      <NodeViewWrapper ref={inner}>
+        <Instead {...given} />
+      </NodeViewWrapper>
+    );
+  }
   return (
     <NodeViewWrapper ref={inner} className="contents" data-drag-handle>
       {figure ? (
-        <MarkupView markup={figure.children} replaced={{ ...ON_THE_DESK, ...kind.replaced?.(block) }} />
+        <MarkupView
+          markup={figure.children.flatMap(atRest)}
+          replaced={{ ...ON_THE_DESK, ...kind.replaced?.(block) }}
+        />
       ) : (
         <p
           className={
@@ -59,6 +111,20 @@ export function PlacementView({ node, kind }: NodeViewProps & { kind: PlacedKind
         >
           {error?.message ?? (pending ? 'Bringing it up …' : kind.nothing?.(block))}
         </p>
+      )}
+      {selected && editor.isEditable && standing?.width && standing.position !== 'bleed' && (
+        <WidthHandles
+          editor={editor}
+          position={standing.position}
+          width={standing.width}
+          room={room.width}
+          measures={measures}
+          onDrag={drag}
+          onWidth={(next) => {
+            const at = getPos();
+            if (at !== undefined) setAttributes(editor, at, next);
+          }}
+        />
       )}
       {listed && (
         <small className="block text-[11px] text-[#666]">Its credit stands in the list at the end.</small>

@@ -6,7 +6,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { heldBlock } from './newblocks.ts';
 import { pageExtensions } from './pageextensions.ts';
 import { keepPlace, takePlace } from './pending.ts';
-import { beginInWords, insertAt, moveSelected, selectedNode } from './placing.ts';
+import { beginInWords, insertAt, moveSelected, rememberCaret, selectedNode } from './placing.ts';
 
 let editor: Editor;
 afterEach(() => editor.destroy());
@@ -166,9 +166,23 @@ describe('what is placed', () => {
   });
 
   it('is not selected before somebody chose it, where there are words to begin in', () => {
-    open(picture(), words('One'));
-    beginInWords(editor);
+    open(picture(), words('One'), words('Two'), picture());
+    beginInWords(editor, 'page-1');
     expect(selectedNode(editor)).toBeNull();
-    expect(editor.state.selection.$from.parent.textContent).toBe('One');
+    expect(editor.state.selection.$from.parent.textContent).toBe('Two');
+  });
+
+  it('lets whoever comes back write on where they wrote last', () => {
+    open(words('One'), words('Two'));
+    editor.commands.setTextSelection(3);
+    rememberCaret('page-2', editor);
+    editor.commands.setTextSelection(8);
+    beginInWords(editor, 'page-2');
+    expect(editor.state.selection.from).toBe(3);
+    open(words('1'));
+    // The page is another one by now.
+    rememberCaret('page-2', { state: { selection: { from: 40 } } } as Editor);
+    beginInWords(editor, 'page-2');
+    expect(editor.state.selection.$from.parent.textContent).toBe('1');
   });
 });

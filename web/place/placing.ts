@@ -1,5 +1,5 @@
 import { NodeSelection, Selection } from '@tiptap/pm/state';
-import type { Node } from '@tiptap/pm/model';
+import type { Node, ResolvedPos } from '@tiptap/pm/model';
 import type { EditorView } from '@tiptap/pm/view';
 import type { Editor, JSONContent } from '@tiptap/react';
 import { isPlacement } from '@placard/core/page';
@@ -11,11 +11,35 @@ export function selectedNode(editor: Editor): { node: Node; pos: number } | null
   return { node: selection.node, pos: selection.from };
 }
 
-/** Puts the caret into the first words, so that nothing is selected before anybody chose it. */
-export function beginInWords(editor: Editor): void {
+/** Where one wrote last in each page that was open in this window. */
+const writtenLast = new Map<string, number>();
+
+/** Remembers where the caret stands in a page, for whoever comes back to it. */
+export const rememberCaret = (page: string, editor: Editor): void =>
+  void writtenLast.set(page, editor.state.selection.from);
+
+/** Puts the caret where one would write on: where one wrote last, else behind the last words. Nothing is selected before anybody chose it. */
+export function beginInWords(editor: Editor, page: string): void {
   const { state, view } = editor;
-  const caret = Selection.findFrom(state.doc.resolve(0), 1, true);
+  const end = state.doc.content.size;
+  const last = writtenLast.get(page);
+  const caret =
+    last === undefined || last > end
+      ? Selection.findFrom(state.doc.resolve(end), -1, true)
+      : (Selection.findFrom(state.doc.resolve(last), 1, true) ??
+        Selection.findFrom(state.doc.resolve(last), -1, true));
   if (caret) view.dispatch(state.tr.setSelection(caret).setMeta('addToHistory', false));
+}
+
+/** How deep the blocks lie that stand round a place, in the page itself or in a cell: what is placed stands among those. */
+export function blockDepth($pos: ResolvedPos): number {
+  for (let depth = $pos.depth; depth > 0; depth--)
+    if (
+      $pos.node(depth).type.spec['tableRole'] === 'cell' ||
+      $pos.node(depth).type.spec['tableRole'] === 'header_cell'
+    )
+      return depth + 1;
+  return 1;
 }
 
 /** The boundary between two blocks that is nearest to a point on the screen. */
@@ -23,7 +47,9 @@ export function boundaryAt(view: EditorView, x: number, y: number): number {
   const found = view.posAtCoords({ left: x, top: y });
   if (!found) return view.state.doc.content.size;
   const resolved = view.state.doc.resolve(found.inside >= 0 ? found.inside : found.pos);
-  const start = resolved.depth > 0 ? resolved.before(1) : resolved.pos;
+  const depth = blockDepth(resolved);
+  // Between two blocks of a cell, or at the edge of a table's parts.
+  const start = resolved.depth >= depth ? resolved.before(depth) : resolved.pos;
   const block = view.state.doc.nodeAt(start);
   const element = view.nodeDOM(start);
   if (!block || !(element instanceof HTMLElement)) return start;
@@ -53,7 +79,7 @@ function placeFor(editor: Editor, at: number | null): { where: number; instead: 
   if (at !== null) return { where: Math.min(at, doc.content.size), instead: 0 };
   if (selection instanceof NodeSelection) return { where: selection.to, instead: 0 };
   const { $from } = selection;
-  const start = $from.before(1);
+  const start = $from.before(blockDepth($from));
   const top = doc.nodeAt(start);
   const end = start + (top?.nodeSize ?? 0);
   if (top?.type.name !== 'paragraph') return { where: end, instead: 0 };
@@ -65,12 +91,11 @@ function placeFor(editor: Editor, at: number | null): { where: number; instead: 
 
 /** Moves the selected placement past its neighbour with Alt and the up or down arrow. */
 export function moveSelected(view: EditorView, key: string): boolean {
-  const { selection, doc, tr } = view.state;
+  const { selection, tr } = view.state;
   const by = { ArrowUp: -1, ArrowDown: 1 }[key];
   if (by === undefined || !(selection instanceof NodeSelection)) return false;
-  const { node, from, to } = selection;
-  const index = doc.resolve(from).index(0);
-  const neighbour = doc.maybeChild(index + by);
+  const { node, from, to, $from } = selection;
+  const neighbour = $from.parent.maybeChild($from.index() + by);
   if (!neighbour) return true;
   const target = by < 0 ? from - neighbour.nodeSize : from + neighbour.nodeSize;
   const moved = tr.delete(from, to).insert(target, node);

@@ -1,4 +1,5 @@
 import type { Editor } from '@tiptap/react';
+import type { Box, StandingSaid } from '@placard/core/page';
 import { selectedNode } from './placing.ts';
 
 export type SelectedPlacement = NonNullable<ReturnType<typeof selectedPlacement>>;
@@ -13,9 +14,19 @@ export function selectedPlacement(editor: Editor) {
     type: node.type.name,
     asset: (node.attrs['asset'] as string | undefined) ?? null,
     id: String(node.attrs['id']),
-    position: String(node.attrs['position']),
-    measure: String(node.attrs['measure']),
-    gap: Number(node.attrs['gap']),
+    said: {
+      position: node.attrs['position'],
+      measure: node.attrs['measure'],
+      width: node.attrs['width'] ?? null,
+      gap: node.attrs['gap'],
+      gaps: node.attrs['gaps'] ?? null,
+      bordered: node.attrs['bordered'] ?? null,
+      rounded: node.attrs['rounded'] ?? null,
+    } as StandingSaid,
+    box: (node.attrs['box'] as Box | null | undefined) ?? null,
+    linksTo: (node.attrs['linksTo'] as string | null | undefined) ?? null,
+    newWindow: Boolean(node.attrs['newWindow']),
+    large: Boolean(node.attrs['large']),
     version: (node.attrs['version'] as string | null | undefined) ?? null,
     ownAlt: (node.attrs['ownAlt'] as string | null | undefined) ?? null,
     ownCaption: (node.attrs['ownCaption'] as string | null | undefined) ?? null,

@@ -11,14 +11,17 @@ import {
   findTable,
   isInTable,
   mergeCells,
+  selectedRect,
   setCellAttr,
   splitCell,
+  TableMap,
   toggleHeader,
 } from '@tiptap/pm/tables';
 import { Table2 } from 'lucide-react';
 import type { Command } from '@tiptap/pm/state';
 import { Field } from '../placard/field.tsx';
 import { Menu } from '../kit/menu.tsx';
+import { NumberField } from '../kit/numberfield.tsx';
 import { Select } from '../kit/select.tsx';
 
 type Doing = readonly [key: string, says: string, command: Command];
@@ -59,6 +62,30 @@ export function putTable(editor: Editor): void {
     .run();
 }
 
+/** Gives the column that the caret is in a width, in CSS pixels; null for as wide as it fits. */
+function setColumnWidth(editor: Editor, width: number | null): void {
+  const { state } = editor;
+  const found = findTable(state.selection.$from);
+  if (!found) return;
+  const map = TableMap.get(found.node);
+  const { left } = selectedRect(state);
+  const { tr } = state;
+  const done = new Set<number>();
+  for (let row = 0; row < map.height; row++) {
+    const at = map.map[row * map.width + left];
+    if (at === undefined || done.has(at)) continue;
+    done.add(at);
+    const cell = found.node.nodeAt(at);
+    const widths = [
+      ...((cell?.attrs['colwidth'] as number[] | null) ??
+        Array.from({ length: Number(cell?.attrs['colspan'] ?? 1) }, () => 0)),
+    ];
+    widths[left - map.colCount(at)] = width ?? 0;
+    tr.setNodeAttribute(found.start + at, 'colwidth', widths.some((one) => one > 0) ? widths : null);
+  }
+  editor.view.dispatch(tr);
+}
+
 /** What can be done with the table that the caret is in; nothing where it is in none. */
 export function TableControls({ editor }: { editor: Editor }) {
   const now = useEditorState({
@@ -70,6 +97,7 @@ export function TableControls({ editor }: { editor: Editor }) {
         .map((depth) => state.selection.$from.node(depth))
         .find((node) => node.type.name === 'tableCell' || node.type.name === 'tableHeader');
       return {
+        width: Number((cell?.attrs['colwidth'] as number[] | null)?.[0] ?? 0),
         at: found?.pos ?? 0,
         caption: String(found?.node.attrs['caption'] ?? ''),
         align: String(cell?.attrs['align'] ?? ''),
@@ -125,6 +153,19 @@ export function TableControls({ editor }: { editor: Editor }) {
             setCellAttr('align', align || null)(editor.state, editor.view.dispatch);
             editor.view.focus();
           }}
+        />
+      </div>
+      <div className="mt-2 flex items-center gap-2">
+        <NumberField
+          label="Width of this column"
+          least={40}
+          most={2000}
+          unit="px"
+          className="w-20"
+          placeholder="as it fits"
+          value={now.width || null}
+          onChange={(width) => setColumnWidth(editor, Math.round(width))}
+          onEmpty={() => setColumnWidth(editor, null)}
         />
       </div>
       <button

@@ -6,6 +6,14 @@ import { tell } from '../kit/messages.tsx';
 import type { Dropped } from '../gather/filesof.ts';
 import { uploads } from '../gather/uploads.ts';
 import { keepPlace, takePlace } from './pending.ts';
+import { blockDepth } from './placing.ts';
+
+/** The boundary that what is put at the caret goes to: behind the block that it is in, or before it where that says nothing. */
+function placeAtCaret(editor: Editor): number {
+  const { $from } = editor.state.selection;
+  const depth = Math.min(blockDepth($from), $from.depth);
+  return depth === 0 ? editor.state.selection.to : $from.after(depth);
+}
 
 /** Counts drops, to keep their places apart. */
 let drops = 0;
@@ -41,7 +49,8 @@ export function useDropFiles(
   );
 
   const drop = useCallback(
-    async (dropped: Promise<Dropped>, at: number) => {
+    async (dropped: Promise<Dropped>, where: number | null) => {
+      const at = where ?? placeAtCaret(editor);
       // Folders are read first, and the words go on meanwhile.
       const held = `drop ${++drops}`;
       keepPlace(editor, held, at);

@@ -4,7 +4,7 @@ import { act, cleanup, renderHook } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Page } from '@placard/core/contract';
-import { FORMAT, type PageDocument } from '@placard/core/page';
+import { FORMAT, NO_FACTS, type PageDocument } from '@placard/core/page';
 import { Refusal } from '../kit/api.ts';
 import { useAutosave } from './usepage.ts';
 
@@ -32,6 +32,11 @@ const page: Page = {
   slug: 'nights',
   section: { id: 's', title: 'Visit', slug: 'visit' },
   version: 4,
+  facts: NO_FACTS,
+  shown: null,
+  address: '/visit/page',
+  formerAddresses: [],
+  binned: false,
   document: words(''),
   changedAt: '2031-05-01T10:00:00.000Z',
   changedBy: 'Edda Quill',
@@ -74,7 +79,9 @@ afterEach(() => {
 
 describe('a page that is written in', () => {
   const write = (hook: ReturnType<typeof open>, title: string) =>
-    act(() => hook.result.current.write(() => ({ title, document: words(title) })));
+    act(() =>
+      hook.result.current.write(() => ({ title, facts: NO_FACTS, shown: null, document: words(title) })),
+    );
 
   it('is saved once, when its writer pauses, as it is then', async () => {
     const hook = open();

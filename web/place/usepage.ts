@@ -8,6 +8,7 @@ import { keyOf } from '../kit/asking.ts';
 import { forget, keep } from '../kit/kept.ts';
 import { newPlacementId } from './placementid.ts';
 import { leaving } from './leaving.ts';
+import type { OwnFacts } from './ownfacts.ts';
 
 const PAUSE = 800;
 const RETRY = 3000;
@@ -16,13 +17,14 @@ const KEEP = 250;
 
 type Proofed = v.InferOutput<typeof proofPage.answer>;
 
-export interface Draft {
-  title: string;
+export interface Draft extends OwnFacts {
   document: PageDocument;
 }
 
-/** A draft as this browser keeps it until the server has it. */
-export interface KeptDraft extends Draft {
+/** A draft as this browser keeps it until the server has it; older ones have no facts. */
+export interface KeptDraft extends Partial<OwnFacts> {
+  title: string;
+  document: PageDocument;
   /** The version it was written on. */
   version: number;
   /** When it was last written on (ISO 8601). */
@@ -34,6 +36,8 @@ export type SaveState =
   | { kind: 'writing' }
   | { kind: 'refused'; says: string }
   | { kind: 'conflict'; says: string };
+
+const WRITING: SaveState = { kind: 'writing' };
 
 /** One save, by an id of its own: sent again, it is the same one. */
 interface Save {
@@ -50,6 +54,8 @@ export function useAutosave(page: Page) {
   const client = useQueryClient();
   const [state, setState] = useState<SaveState>({ kind: 'saved', at: page.changedAt });
   const version = useRef(page.version);
+  /** What the server has of it, as this window knows. */
+  const there = useRef<Draft>(page);
   /** What is to be saved, asked for only when it is: writing it down takes longer than a key may. */
   const waiting = useRef<(() => Draft) | null>(null);
   const keeping = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -66,6 +72,7 @@ export function useAutosave(page: Page) {
         body: { version: version.current, save: id, ...draft },
       });
       version.current = saved.version;
+      there.current = draft;
       client.setQueryData<Proofed>(
         keyOf(proofPage, { id: page.id }),
         (before) => before && { ...before, findings: saved.findings },
@@ -135,7 +142,8 @@ export function useAutosave(page: Page) {
       clearTimeout(keeping.current);
       keeping.current = setTimeout(keepNow, KEEP);
       if (stopped.current) return;
-      setState({ kind: 'writing' });
+      // The same state for every key: nothing is drawn anew for it.
+      setState((before) => (before.kind === 'writing' ? before : WRITING));
       clearTimeout(timer.current);
       timer.current = setTimeout(() => void save(), PAUSE);
     },
@@ -158,5 +166,17 @@ export function useAutosave(page: Page) {
     };
   }, [page.id, keepNow, save]);
 
-  return { state, write, flush: save };
+  /** Goes on from a newer version of the page, with a draft that has both. */
+  const resume = useCallback(
+    (newer: Page, draft: () => Draft) => {
+      version.current = newer.version;
+      there.current = newer;
+      stopped.current = false;
+      write(draft);
+    },
+    [write],
+  );
+  const base = useCallback(() => there.current, []);
+
+  return { state, write, flush: save, resume, base };
 }

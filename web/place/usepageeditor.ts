@@ -1,10 +1,13 @@
-import { useEditor, type Editor } from '@tiptap/react';
-import { FORMAT, type PageDocument } from '@placard/core/page';
+import { useEditor, type Editor, type JSONContent } from '@tiptap/react';
+import { TextSelection } from '@tiptap/pm/state';
+import type { EditorView } from '@tiptap/pm/view';
+import { FORMAT, type Looking, type PageDocument } from '@placard/core/page';
 import { filesOf, type Dropped } from '../gather/filesof.ts';
 import { useLatest } from '../kit/uselatest.ts';
 import { pageExtensions } from './pageextensions.ts';
 import type { Pasted } from './pasting.ts';
-import { beginInWords, boundaryAt, moveSelected } from './placing.ts';
+import { wordsOf } from './pasting.ts';
+import { beginInWords, boundaryAt, moveSelected, rememberCaret } from './placing.ts';
 
 const NONCE = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
 
@@ -15,19 +18,32 @@ interface Happening {
   onPasted: (pasted: Pasted) => void;
   /** Asks for the gap after what the caret stands in. */
   onGap: (at: number) => void;
-  onDropFiles: (dropped: Promise<Dropped>, at: number) => void;
+  /** Asks for where a link is to lead. */
+  onLink: () => void;
+  /** Who looks at the page on which day. */
+  looking: () => Looking;
+  /** Takes files to a place; to the caret where that is null. */
+  onDropFiles: (dropped: Promise<Dropped>, at: number | null) => void;
 }
 
 /** The editor of a page's words, begun with a document. */
-export function usePageEditor(begun: PageDocument, mayWrite: boolean, happening: () => Happening): Editor {
+export function usePageEditor(
+  page: string,
+  begun: PageDocument,
+  mayWrite: boolean,
+  happening: () => Happening,
+): Editor {
   const latest = useLatest(happening);
   return useEditor({
     editable: mayWrite,
     injectNonce: NONCE ?? '',
     injectCSS: false,
     immediatelyRender: true,
-    content: begun,
-    extensions: pageExtensions((pasted) => latest.current().onPasted(pasted)),
+    content: begun as JSONContent,
+    extensions: pageExtensions(
+      (pasted) => latest.current().onPasted(pasted),
+      () => latest.current().looking(),
+    ),
     editorProps: {
       attributes: { 'aria-label': 'Words of the page', role: 'textbox', 'aria-multiline': 'true' },
       handleDrop: (view, event) => {
@@ -40,6 +56,13 @@ export function usePageEditor(begun: PageDocument, mayWrite: boolean, happening:
         return true;
       },
       handlePaste: (_view, event) => {
+        const pasted = event.clipboardData;
+        if (pasted && pasted.files.length > 0 && !hasWords(pasted)) {
+          // A picture of its own goes where the caret is.
+          event.stopPropagation();
+          latest.current().onDropFiles(filesOf(pasted), null);
+          return true;
+        }
         const text = event.clipboardData?.getData('text/plain') ?? '';
         if (!/<iframe[\s>]|&lt;iframe\s/i.test(text)) return false;
         latest.current().onCode(text);
@@ -58,13 +81,40 @@ export function usePageEditor(begun: PageDocument, mayWrite: boolean, happening:
           latest.current().onGap($to.depth > 0 ? $to.after(1) : to);
           return true;
         }
+        if ((event.ctrlKey || event.metaKey) && event.shiftKey && event.key.toLowerCase() === 'k') {
+          event.preventDefault();
+          event.stopPropagation();
+          takeSelection(view);
+          latest.current().onLink();
+          return true;
+        }
         return event.altKey && moveSelected(view, event.key);
       },
     },
-    onCreate: ({ editor }) => beginInWords(editor),
+    onCreate: ({ editor }) => beginInWords(editor, page),
+    onSelectionUpdate: ({ editor }) => rememberCaret(page, editor),
     onUpdate: ({ editor }) => latest.current().onWritten(() => documentOf(editor)),
   });
 }
+
+/** Takes over what is selected in the window: the editor hears of the last key a moment later. */
+function takeSelection(view: EditorView): void {
+  const dom = getSelection();
+  const { anchorNode, focusNode } = dom ?? {};
+  if (!dom || !anchorNode || !focusNode || !view.dom.contains(anchorNode) || !view.dom.contains(focusNode))
+    return;
+  if (!(view.state.selection instanceof TextSelection)) return;
+  const { doc, tr } = view.state;
+  const [anchor, head] = [
+    view.posAtDOM(anchorNode, dom.anchorOffset),
+    view.posAtDOM(focusNode, dom.focusOffset),
+  ];
+  view.dispatch(tr.setSelection(TextSelection.between(doc.resolve(anchor), doc.resolve(head))));
+}
+
+/** True where words were copied, and a file of them perhaps beside. */
+const hasWords = (pasted: DataTransfer): boolean =>
+  pasted.getData('text/plain').trim() !== '' || wordsOf(pasted.getData('text/html')) !== '';
 
 /** What stands in the editor, as a page's body. */
 export const documentOf = (editor: Editor): PageDocument => ({

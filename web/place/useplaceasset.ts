@@ -2,12 +2,22 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { Editor } from '@tiptap/react';
 import { useCallback, useMemo, useState } from 'react';
 import { readAsset, type AssetDetail, type Site } from '@placard/core/contract';
+import { linkToFile } from '@placard/core/page';
 import { call } from '../kit/api.ts';
 import { keyOf } from '../kit/asking.ts';
 import { useSelection } from '../shell/selection.tsx';
 import { heldBlock } from './newblocks.ts';
 import { keepPlace, takePlace } from './pending.ts';
 import { insertAt } from './placing.ts';
+
+/** Puts a link to a file into the page: at the caret, where there is one, or in a paragraph of its own. */
+function putFile(editor: Editor, file: { id: string; says: string }, where: number | null): void {
+  const marks = [{ type: 'link', attrs: { href: linkToFile(file.id) } }];
+  const words = { type: 'text', text: file.says, marks };
+  const chain = editor.chain().focus();
+  if (where === null) chain.insertContent(words).run();
+  else chain.insertContentAt(where, { type: 'paragraph', content: [words] }).run();
+}
 
 /** Where somebody chose to put the next thing; and where one waits for its alt text. */
 const [CHOSEN, REFUSED] = ['chosen', 'refused'];
@@ -21,11 +31,14 @@ export function usePlaceAsset(editor: Editor, site: Site) {
   const put = useCallback(
     (asset: AssetDetail, where: number | null) => {
       const measure = site.measures.find(({ id }) => id === 'column')?.id ?? site.measures[0]?.id ?? 'column';
-      insertAt(
-        editor,
-        heldBlock(asset.facts.kind === 'picture' ? 'picture' : 'film', asset.id, measure),
-        where,
-      );
+      if (asset.facts.kind === 'document')
+        putFile(editor, { id: asset.id, says: asset.placard.title || asset.fileName }, where);
+      else
+        insertAt(
+          editor,
+          heldBlock(asset.facts.kind === 'picture' ? 'picture' : 'film', asset.id, measure),
+          where,
+        );
       setRefused(null);
     },
     [editor, site],
@@ -45,7 +58,8 @@ export function usePlaceAsset(editor: Editor, site: Site) {
         });
         select(id);
         const now = takePlace(editor, name);
-        if (asset.placard.alt !== '' || asset.placard.decorative) return put(asset, now);
+        const shows = asset.facts.kind !== 'document';
+        if (!shows || asset.placard.alt !== '' || asset.placard.decorative) return put(asset, now);
         takePlace(editor, REFUSED);
         if (now !== null) keepPlace(editor, REFUSED, now);
         setRefused(asset);

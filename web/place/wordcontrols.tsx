@@ -1,13 +1,17 @@
-import { Hint } from '../kit/hint.tsx';
 import { Select } from '../kit/select.tsx';
 import { useEditorState, type Editor } from '@tiptap/react';
 import {
   AArrowDown,
   Bold,
+  Code2,
+  IndentDecrease,
+  IndentIncrease,
   Italic,
   Link2,
   List,
   ListOrdered,
+  Maximize2,
+  Minimize2,
   Minus,
   Redo2,
   Table2,
@@ -15,20 +19,30 @@ import {
 } from 'lucide-react';
 import { putTable } from './tablecontrols.tsx';
 import { Toolbar } from 'radix-ui';
-import { useState, type FormEvent, type ReactNode } from 'react';
-import { isLinkAddress } from '@placard/core/page';
+import { Hint } from '../kit/hint.tsx';
+import { NumberField } from '../kit/numberfield.tsx';
+import { Control } from './control.tsx';
+import { indentBy } from './indent.ts';
 
 /** The few controls that words need, and the two ways to put something else into the page. */
 export function WordControls({
   editor,
   onEmbed,
   onPut,
+  onLink,
+  onSource,
+  full,
+  onFull,
 }: {
   editor: Editor;
   onEmbed: () => void;
   onPut: () => void;
+  onLink: () => void;
+  onSource: () => void;
+  /** The page has the whole window. */
+  full: boolean;
+  onFull: (full: boolean) => void;
 }) {
-  const [linking, setLinking] = useState(false);
   const now = useEditorState({
     editor,
     selector: ({ editor }) => ({
@@ -42,6 +56,9 @@ export function WordControls({
       bullets: editor.isActive('bulletList'),
       numbers: editor.isActive('orderedList'),
       link: editor.isActive('link'),
+      indented:
+        editor.isActive('listItem') ||
+        Boolean((editor.getAttributes('paragraph') as { indent?: number }).indent),
       undo: editor.can().undo(),
       redo: editor.can().redo(),
     }),
@@ -102,6 +119,17 @@ export function WordControls({
           icon={<ListOrdered aria-hidden className={icon} />}
         />
         <Control
+          label="Set in less"
+          off={!now.indented}
+          onClick={() => indentBy(editor, -1)}
+          icon={<IndentDecrease aria-hidden className={icon} />}
+        />
+        <Control
+          label="Set in further"
+          onClick={() => indentBy(editor, 1)}
+          icon={<IndentIncrease aria-hidden className={icon} />}
+        />
+        <Control
           label="Table"
           onClick={() => putTable(editor)}
           icon={<Table2 aria-hidden className={icon} />}
@@ -111,12 +139,7 @@ export function WordControls({
           onClick={() => editor.chain().focus().setHorizontalRule().run()}
           icon={<Minus aria-hidden className={icon} />}
         />
-        <Control
-          label="Link"
-          on={now.link}
-          onClick={() => setLinking(true)}
-          icon={<Link2 aria-hidden className={icon} />}
-        />
+        <Control label="Link" on={now.link} onClick={onLink} icon={<Link2 aria-hidden className={icon} />} />
         <Control
           label="Undo"
           off={!now.undo}
@@ -129,6 +152,15 @@ export function WordControls({
           onClick={() => editor.chain().focus().redo().run()}
           icon={<Redo2 aria-hidden className={icon} />}
         />
+        <Control label="The page as HTML" onClick={onSource} icon={<Code2 aria-hidden className={icon} />} />
+        <Control
+          label={full ? 'Leave the full window' : 'The page in the full window'}
+          on={full}
+          onClick={() => onFull(!full)}
+          icon={
+            full ? <Minimize2 aria-hidden className={icon} /> : <Maximize2 aria-hidden className={icon} />
+          }
+        />
         <span className="grow" />
         <Hint says="At the caret. Between two blocks: Ctrl and Enter">
           <Toolbar.Button className="button-plain" onClick={onPut}>
@@ -139,66 +171,34 @@ export function WordControls({
           Embed
         </Toolbar.Button>
       </Toolbar.Root>
-      {linking && <LinkAddress editor={editor} onDone={() => setLinking(false)} />}
+      {now.numbers && <BeginsWith editor={editor} />}
     </div>
   );
 }
 
-function Control({
-  label,
-  on = false,
-  off = false,
-  onClick,
-  icon,
-}: {
-  label: string;
-  on?: boolean;
-  off?: boolean;
-  onClick: () => void;
-  icon: ReactNode;
-}) {
+/** The number that a list goes on from. */
+function BeginsWith({ editor }: { editor: Editor }) {
+  const start = useEditorState({
+    editor,
+    selector: ({ editor: now }) =>
+      Number((now.getAttributes('orderedList') as { start?: number }).start ?? 1),
+  });
   return (
-    <Hint says={label}>
-      <Toolbar.Button
-        aria-label={label}
-        aria-pressed={on}
-        disabled={off}
-        onMouseDown={(event) => event.preventDefault()}
-        onClick={onClick}
-        className="p-1.5 hover:text-madder disabled:text-edge aria-pressed:bg-ink aria-pressed:text-paper"
-      >
-        {icon}
-      </Toolbar.Button>
-    </Hint>
-  );
-}
-
-function LinkAddress({ editor, onDone }: { editor: Editor; onDone: () => void }) {
-  const [href, setHref] = useState(String(editor.getAttributes('link')['href'] ?? ''));
-  const wrong = href.trim() !== '' && !isLinkAddress(href);
-  const save = (event: FormEvent) => {
-    event.preventDefault();
-    if (wrong) return;
-    const chain = editor.chain().focus().extendMarkRange('link');
-    if (href.trim() === '') chain.unsetLink().run();
-    else chain.setLink({ href: href.trim() }).run();
-    onDone();
-  };
-  return (
-    <form onSubmit={save} className="flex w-full items-center gap-2 py-1">
-      <input
-        autoFocus
-        className="input"
-        aria-label="Address of the link"
-        placeholder="https://, mailto: or an address in the site; empty takes the link away"
-        value={href}
-        onChange={(event) => setHref(event.target.value)}
-        onKeyDown={(event) => event.key === 'Escape' && onDone()}
+    <span className="flex items-center gap-2 py-1">
+      <NumberField
+        label="The list begins with"
+        least={0}
+        most={1_000_000}
+        className="w-20"
+        value={start}
+        onChange={(next) =>
+          editor
+            .chain()
+            .focus()
+            .updateAttributes('orderedList', { start: Math.round(next) })
+            .run()
+        }
       />
-      <button type="submit" className="button" disabled={wrong}>
-        Link
-      </button>
-      {wrong && <span className="text-madder">This is no address a link can have.</span>}
-    </form>
+    </span>
   );
 }

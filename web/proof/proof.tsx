@@ -1,11 +1,15 @@
 import { useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
-import { listPages, proofPage, readPage } from '@placard/core/contract';
+import { listPages, proofPage, readPage, readSite } from '@placard/core/contract';
 import { PREVIEW_SANDBOX } from '../embed/framepreview.tsx';
 import { refusalOf, useAsk } from '../kit/asking.ts';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
-import { inBytes } from '@placard/core/text';
+import { isSeen } from '@placard/core/page';
+import { dayIn, inBytes, writtenDay } from '@placard/core/text';
+import { Checkbox } from '../kit/checkbox.tsx';
+import { DayField } from '../kit/dayfield.tsx';
+import { whenInWords } from '../place/wheninwords.ts';
 import { leaving } from '../place/leaving.ts';
 import { PageChoice } from '../pages/pagechoice.tsx';
 import { Findings } from './findings.tsx';
@@ -29,7 +33,16 @@ export default function Proof() {
 function OneProof({ id }: { id: string }) {
   const page = useAsk(readPage, { params: { id } });
   useTitle(page.data?.title, 'Proof');
-  const proof = useAsk(proofPage, { params: { id } }, { staleTime: 0, after: () => leaving.over(id) });
+  const [day, lookOn] = useState('');
+  const [ours, lookAsOurs] = useState(false);
+  const proof = useAsk(
+    proofPage,
+    { params: { id }, query: { ...(day && { on: day }), ...(ours && { ours: 'yes' as const }) } },
+    { staleTime: 0, after: () => leaving.over(id), placeholderData: (before) => before },
+  );
+  const site = useAsk(readSite);
+  const looked = { day: day || dayIn(site.data?.policy.timeZone ?? 'UTC', new Date()), ours };
+  const shown = page.data?.shown ?? null;
   const refused = refusalOf(proof);
   if (refused)
     return (
@@ -45,10 +58,29 @@ function OneProof({ id }: { id: string }) {
         <div className="mb-2 flex flex-wrap items-baseline gap-x-4">
           <h1>Proof</h1>
           <PageChoice stage="proof" chosen={id} />
-          <Link className="button-plain ml-auto" to={`/place/${id}`}>
+          <span className="ml-auto flex items-center gap-3 text-[13px]">
+            <DayField
+              label="As it will be on"
+              hideLabel
+              value={day}
+              placeholder="as it is today"
+              className="w-44"
+              onChange={lookOn}
+            />
+            <Checkbox checked={ours} onChange={lookAsOurs}>
+              as our people see it
+            </Checkbox>
+          </span>
+          <Link className="button-plain" to={`/place/${id}`}>
             Back to the page
           </Link>
         </div>
+        {shown && !isSeen(shown, looked) && (
+          <Notice severity="note">
+            {ours ? 'Nobody' : 'No visitor'} sees this page {day ? `on ${writtenDay(day)}` : 'today'}:{' '}
+            {whenInWords(shown, looked.day)}.
+          </Notice>
+        )}
         {proof.data && page.data && (
           <div className="flex min-h-0 grow gap-4 max-lg:h-[80vh] max-sm:h-auto max-sm:flex-col">
             <Screen

@@ -46,7 +46,7 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
     return () => removeEventListener('keydown', listen);
   }, []);
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[40px_56px_minmax(min(280px,80vh),1fr)_auto_34px] overflow-x-hidden overflow-y-auto">
+    <div className="frame grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[40px_56px_minmax(min(280px,80vh),1fr)_auto_34px] overflow-x-hidden overflow-y-auto">
       <header className="flex items-center gap-4 bg-paper px-5">
         <Link to="/gather" className="flex items-center gap-2.5 font-serif text-[18px] font-semibold">
           <img src="/mark.svg" alt="" className="h-[19px]" /> Placard

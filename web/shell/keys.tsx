@@ -18,10 +18,13 @@ const KEYS: readonly [where: string, keys: readonly (readonly [keys: string, doe
       ['Ctrl Alt 2, 3, 4', 'a heading of that level'],
       ['Ctrl Shift 7, 8', 'a numbered list, a list'],
       ['Ctrl Shift B', 'a quotation'],
+      ['Ctrl Shift K', 'a link: to a page, a place, a file, an address'],
+      ['Ctrl ], Ctrl [', 'set in further, or less'],
       ['Shift Enter', 'a new line in the same paragraph'],
       ['Tab, Shift Tab', 'deeper and less deep in a list; from cell to cell in a table'],
       ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
       ['Ctrl Shift V', 'paste plain words'],
+      ['Ctrl Shift F', 'the page in the full window'],
     ],
   ],
   [
@@ -29,6 +32,7 @@ const KEYS: readonly [where: string, keys: readonly (readonly [keys: string, doe
     [
       ['Ctrl Enter', 'the line between two blocks; the arrows move it'],
       ['Alt ↑, Alt ↓', 'moves what is selected up or down'],
+      ['← →, on a handle', 'make it wider or narrower, with Shift by ten'],
       ['Enter, in the tray', 'places it at the caret'],
       ['Space, in the tray', 'takes it up: the arrows move it, Space puts it there'],
       ['Delete', 'takes it out of the page'],

@@ -1,9 +1,9 @@
 import * as v from 'valibot';
 import { jsonLdOfHostedFilm } from '../../credit/jsonld.ts';
 import { frameMarkup, FrameSchema } from '../../embed/frame.ts';
-import { element } from '../../markup/index.ts';
+import { element, styled } from '../../markup/index.ts';
 import { HostedFilmSchema } from '../hostedfilm.ts';
-import { FIRST_STANDING, figureStyle, shownIn, standingIn, StandingSchema } from '../standing.ts';
+import { edgeStyle, FIRST_STANDING, figureStyle, shownIn, standingIn, StandingSchema } from '../standing.ts';
 import { kind, type ForeignElement, type Kind, type Reading } from './kind.ts';
 
 const EmbedSchema = v.object({
@@ -25,13 +25,13 @@ export const embed: Kind<Embed> = kind<Embed>({
   group: 'placement',
   schema: () => EmbedSchema,
   frames: ({ attrs }) => [attrs.frame],
-  shown: ({ attrs }, _use, room, measures) => shownIn(room, standingIn(room, attrs, measures)),
+  shown: ({ attrs }, _use, room, { measures }) => shownIn(room, standingIn(room, attrs, measures)),
   words: ({ attrs }) => attrs.frame.title,
   markup: ({ attrs }, { context, room }) => [
     element(
       'figure',
       { style: figureStyle(standingIn(room, attrs, context.measures), context.screen) },
-      frameMarkup(attrs.frame),
+      styled(frameMarkup(attrs.frame), edgeStyle(attrs, context.edges)),
       ...(attrs.caption ? [element('figcaption', {}, attrs.caption)] : []),
     ),
   ],

@@ -4,8 +4,8 @@ import { figureOf, FILLS } from '../figure.ts';
 import { posterOf, shownTrack } from '../files.ts';
 import { heldKey, wordsAt } from '../held.ts';
 import { assetData, changedUse, HeldSchema, useOf } from '../heldplacement.ts';
-import { figureStyle, shownIn, standingIn } from '../standing.ts';
-import { kind, type ForeignElement, type Kind, type Reading } from './kind.ts';
+import { edgeStyle, figureStyle, shownIn, standingIn } from '../standing.ts';
+import { kind, type Kind } from './kind.ts';
 
 const FilmSchema = v.object({ type: v.literal('film'), attrs: HeldSchema });
 
@@ -18,11 +18,13 @@ export const film: Kind<Film> = kind<Film>({
   schema: () => FilmSchema,
   uses: (block) => [useOf(block)],
   withUses: changedUse,
-  shown: ({ attrs }, _use, room, measures) => shownIn(room, standingIn(room, attrs, measures), attrs.credit),
+  shown: ({ attrs }, _use, room, { measures }) =>
+    shownIn(room, standingIn(room, attrs, measures), attrs.credit),
   markup: (block, { context, room }) => {
     const asset = context.holdings.get(heldKey(block.attrs));
     if (!asset?.file) return [];
-    const { addressOf, language = 'en', measures, screen } = context;
+    const { addressOf, edges, language = 'en', measures, screen } = context;
+    const look = { ...FILLS, ...edgeStyle(block.attrs, edges) };
     const named = { 'aria-label': wordsAt(asset, block.attrs).alt || null };
     const shown = shownTrack(asset.tracks, language);
     const inside: Element[] = [
@@ -40,7 +42,7 @@ export const film: Kind<Film> = kind<Film>({
     const poster = posterOf(asset);
     const player =
       asset.kind === 'sound'
-        ? element('audio', { controls: true, preload: 'none', ...named, style: FILLS }, ...inside)
+        ? element('audio', { controls: true, preload: 'none', ...named, style: look }, ...inside)
         : element(
             'video',
             {
@@ -50,28 +52,16 @@ export const film: Kind<Film> = kind<Film>({
               width: asset.width,
               height: asset.height,
               ...named,
-              style: FILLS,
+              style: look,
             },
             ...inside,
           );
     const style = figureStyle(standingIn(room, block.attrs, measures), screen);
-    return [figureOf(useOf(block), asset, style, player, context)];
+    return [figureOf(useOf(block), asset, style, [player], context)];
   },
-  reads: Object.fromEntries(
-    (['video', 'audio'] as const).map((name) => [
-      name,
-      (element: ForeignElement, reading: Reading) => {
-        const source = reading.elementsIn(element).find(({ tagName }) => tagName === 'source');
-        const address = reading.attribute(element, 'src') ?? (source && reading.attribute(source, 'src'));
-        const alt = reading.attribute(element, 'aria-label') ?? null;
-        if (address) reading.media({ kind: name === 'video' ? 'film' : 'sound', address, alt });
-        return [];
-      },
-    ]),
-  ),
   data: (block, { context, room }) => {
     const asset = context.holdings.get(heldKey(block.attrs));
     const use = useOf(block);
-    return asset ? [assetData(use, asset, film.shown(block, use, room, context.measures), context)] : [];
+    return asset ? [assetData(use, asset, film.shown(block, use, room, context), context)] : [];
   },
 });

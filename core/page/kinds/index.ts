@@ -1,9 +1,10 @@
 import * as v from 'valibot';
+import { arriving } from './arriving.ts';
 import { bulletList } from './bulletlist.ts';
 import { embed } from './embed.ts';
 import { film } from './film.ts';
 import { heading } from './heading.ts';
-import type { AnyBlock, Kind } from './kind.ts';
+import type { AnyBlock, Group, Kind } from './kind.ts';
 import { listItem } from './listitem.ts';
 import { orderedList } from './orderedlist.ts';
 import { paragraph } from './paragraph.ts';
@@ -32,6 +33,7 @@ const KINDS = [
   picture,
   film,
   embed,
+  arriving,
   unknown,
 ] as const;
 
@@ -66,11 +68,11 @@ export const kinds = (): readonly Kind<AnyBlock>[] => [...byType.values()];
 export const isPlacement = (block: AnyBlock): block is Placement =>
   byType.get(block.type)?.group === 'placement';
 
-/** The schema of a block that may be of any of these kinds. What is of none of them is refused. */
-export function schemaOf(types: readonly string[]): v.GenericSchema<unknown, AnyBlock> {
+/** The schema of a block that may be of any of these kinds, or of any in a group. What is of none of them is refused. */
+export function schemaOf(types: readonly string[], group?: Group): v.GenericSchema<unknown, AnyBlock> {
   return v.lazy((input) => {
     const type = typeof input === 'object' && input !== null && 'type' in input ? String(input.type) : '';
-    return types.includes(type) ? schemaOfType(type) : NONE;
+    return types.includes(type) || (group && byType.get(type)?.group === group) ? schemaOfType(type) : NONE;
   });
 }
 

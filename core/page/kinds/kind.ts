@@ -2,6 +2,8 @@ import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
 import type * as v from 'valibot';
 import type { Frame } from '../../embed/frame.ts';
 import type { Measure } from '../../geometry/measure.ts';
+import type { LinkedPages } from '../link.ts';
+import type { Edges } from '../standing.ts';
 import type { Markup } from '../../markup/index.ts';
 import type { HeldFile, Holdings, Use } from '../held.ts';
 import type { Room, Shown } from '../room.ts';
@@ -20,6 +22,9 @@ export interface PageContext {
   holdings: Holdings;
   /** The readers' language (BCP 47); English where nothing is said. */
   language?: string;
+  /** The pages that it links to; and which page it is itself. */
+  pages?: LinkedPages;
+  page?: string;
 }
 
 /** What its markup is made from. */
@@ -28,6 +33,12 @@ export interface RenderContext extends PageContext {
   addressOf: (file: HeldFile) => string;
   /** The CSS length that is the width of the screen; `100vw` where nothing is said. */
   screen?: string;
+  /** The site's border and rounding. */
+  edges?: Edges;
+  /** What stands for something placed, where a page is written down to be read again: links stay as they are, too. */
+  placed?: (block: AnyBlock) => Markup[];
+  /** What the places are called that links lead to. */
+  anchors?: ReadonlyMap<AnyBlock, string>;
 }
 
 /** Where the markup of a block is made: with how much room, and how what it holds is. */
@@ -38,8 +49,11 @@ export interface Place {
   inside: (children: readonly AnyBlock[]) => Markup[];
 }
 
-/** The schemas of blocks by their kinds, asked for when something is read: kinds hold one another. */
-export type SchemaOf = (types: readonly string[]) => v.GenericSchema<unknown, AnyBlock>;
+/** The schemas of blocks by their kinds, and of all in a group; asked for when something is read: kinds hold one another. */
+export type SchemaOf = (types: readonly string[], group?: Group) => v.GenericSchema<unknown, AnyBlock>;
+
+/** Words, something placed among them, or a part that stands only in what holds it. */
+export type Group = 'words' | 'placement' | 'part';
 
 /** A foreign element (HTML), as kinds read it. */
 export type ForeignElement = Tree.Element;
@@ -74,8 +88,14 @@ export interface Reading {
   frame(element: ForeignElement): Frame | null;
   /** A name for a place that has none yet. */
   newId(): string;
-  /** Tells of a picture, film or sound that is not held yet. */
-  media(found: ReadMedia): void;
+  /** The name of a place, where links lead to an element. */
+  anchor(element: ForeignElement): string | null;
+  /** The words of a block that was read, in one line and without marks. */
+  wordsOf(block: AnyBlock): string;
+  /** True where any words of blocks that were read have marks. */
+  marked(blocks: readonly AnyBlock[]): boolean;
+  /** Tells of a picture, film or sound that is not held yet: its address and a name for its place; null where it cannot be had. */
+  media(found: ReadMedia): { id: string; address: string } | null;
   /** Tells that something is not kept. */
   drop(what: string, why: string): void;
 }
@@ -86,21 +106,20 @@ export type Said = [name: string, data: Record<string, unknown> | null];
 /** One kind of block: all that a page has to know of it. */
 export interface Kind<Block extends AnyBlock> {
   readonly type: Block['type'];
-  /** Words, something placed among them, or a part that stands only in what holds it. */
-  readonly group: 'words' | 'placement' | 'part';
+  readonly group: Group;
   schema(schemaOf: SchemaOf): v.GenericSchema<unknown, Block>;
   /** The blocks in it, in reading order. */
   children(block: Block): readonly AnyBlock[];
   /** The same with other blocks in it, as many. */
   withChildren(block: Block, children: readonly AnyBlock[]): Block;
-  /** The room that each of the blocks in it has. */
-  roomInside(block: Block, room: Room): Room;
+  /** The room that each of the blocks in it has, by its place among them. */
+  roomInside(block: Block, room: Room, at: number): Room;
   /** Every asset that it shows, without those of the blocks in it. */
   uses(block: Block): readonly Use[];
   /** The same with its uses changed, one by one. */
   withUses(block: Block, change: (use: Use) => Use): Block;
   /** How wide one of its uses is shown. */
-  shown(block: Block, use: Use, room: Room, measures: readonly Measure[]): Shown;
+  shown(block: Block, use: Use, room: Room, context: PageContext): Shown;
   /** The frames that it opens. */
   frames(block: Block): readonly Frame[];
   links(block: Block): readonly PageLink[];
@@ -108,8 +127,8 @@ export interface Kind<Block extends AnyBlock> {
   words(block: Block): string;
   /** What visitors get. Nothing where there is nothing to show. */
   markup(block: Block, place: Place): Markup[];
-  /** How it is read from foreign HTML: what is made of an element of each of these names. */
-  reads: Readonly<Record<string, (element: ForeignElement, reading: Reading) => AnyBlock[]>>;
+  /** How it is read from foreign HTML: what is made of an element of each of these names; null for what is none of it. */
+  reads: Readonly<Record<string, (element: ForeignElement, reading: Reading) => AnyBlock[] | null>>;
   /** What is said of it in structured data (schema.org), each under a name that is said once in a page. */
   data(block: Block, place: Omit<Place, 'inside'>): Said[];
 }

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
+import { setIn } from '../room.ts';
 import { inlineMarkup } from '../words.ts';
 import type { BulletList } from './bulletlist.ts';
 import { inLines, LINES } from '../lines.ts';
@@ -26,18 +27,19 @@ export const listItem: Kind<ListItem> = kind<ListItem>({
     >,
   children: ({ content }) => content,
   withChildren: (block, content) => ({ ...block, content: content as ListItem['content'] }),
-  roomInside: (_block, room) => ({ ...room, width: Math.max(1, room.width - INDENT), bleed: null }),
+  roomInside: (_block, room) => setIn(room, INDENT),
   reads: {
     li: (element, reading) => {
       const { content, others } = inItem(reading.blocks(element));
       return [{ type: 'listItem', content }, ...others];
     },
   },
-  markup: ({ content }, { inside }) => {
+  markup: ({ content }, { context, inside }) => {
     const [first, ...rest] = content;
     // Its first words stand beside its mark, with no space of a paragraph round them.
-    const lead = first?.type === 'paragraph' ? inlineMarkup(first.content) : first ? inside([first]) : [];
-    return [element('li', {}, ...lead, ...inside(rest))];
+    if (first?.type !== 'paragraph') return [element('li', {}, ...inside(content))];
+    const id = context.anchors?.get(first);
+    return [element('li', { id }, ...inlineMarkup(first.content, context), ...inside(rest))];
   },
 });
 
@@ -47,6 +49,10 @@ function inItem(blocks: readonly AnyBlock[]): { content: ListItem['content']; ot
   if (content[0]?.type !== 'paragraph') content.unshift({ type: 'paragraph' });
   return { content: content as ListItem['content'], others };
 }
+
+/** True for an item that says anything. */
+const says = ({ content }: ListItem): boolean =>
+  content.some(({ type, content: words }) => type !== 'paragraph' || (words?.length ?? 0) > 0);
 
 /** Blocks read out of a list as its items, and what has to stand behind it. Loose words are an item; a loose list lies in the one before it. */
 export function listed(blocks: readonly AnyBlock[]): { items: ListItem[]; others: AnyBlock[] } {
@@ -64,5 +70,6 @@ export function listed(blocks: readonly AnyBlock[]): { items: ListItem[]; others
       else if (lead) items.push({ type: 'listItem', content: [lead, ...rest] });
     }
   }
-  return { items, others };
+  // What held nothing but what has to stand behind the list is no item any more.
+  return { items: others.length > 0 ? items.filter(says) : items, others };
 }

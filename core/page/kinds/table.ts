@@ -1,5 +1,7 @@
 import * as v from 'valibot';
-import { element, type Element, type Markup } from '../../markup/index.ts';
+import { element, type Element, type Markup, type Style } from '../../markup/index.ts';
+import { phrase } from '../phrases.ts';
+import type { Room } from '../room.ts';
 import { kind, type AnyBlock, type ForeignElement, type Kind, type Reading } from './kind.ts';
 import type { TableRow } from './tablerow.ts';
 
@@ -12,6 +14,30 @@ export interface Table {
   };
   content: TableRow[];
 }
+
+/** How wide the columns of a table in which things are placed are at least, so that words are not cut: it scrolls then. */
+const NARROW_COLUMN = 96;
+
+/** How a table is set in which things are placed: they have as much room as its columns say (CSS, `table-layout`). */
+const fixedStyle = (block: Table): Style => ({
+  'table-layout': 'fixed',
+  width: '100%',
+  'min-width': `${widthsOf(block).length * NARROW_COLUMN}px`,
+});
+
+/** True where something is placed in one of its cells. */
+const places = ({ content }: Table): boolean =>
+  content.some((row) =>
+    row.content.some((cell) =>
+      cell.content.some((block) => 'attrs' in block && block.attrs !== undefined && 'id' in block.attrs),
+    ),
+  );
+
+/** How wide the columns of its first row are, 0 for one that nobody has set. */
+const widthsOf = ({ content }: Table): number[] =>
+  content[0]?.content.flatMap(({ attrs }) =>
+    Array.from({ length: attrs?.colspan ?? 1 }, (_, at) => attrs?.colwidth?.[at] ?? 0),
+  ) ?? [];
 
 /** The most rows of a table. */
 const MOST = 2000;
@@ -36,9 +62,17 @@ export const table: Kind<Table> = kind<Table>({
     }) as unknown as v.GenericSchema<unknown, Table>,
   children: ({ content }) => content,
   withChildren: (block, content) => ({ ...block, content: content as TableRow[] }),
+  roomInside: (block, room) => {
+    const widths = widthsOf(block);
+    return {
+      ...room,
+      bleed: null,
+      columns: { ...columnsIn(room, widths), least: widths.length * NARROW_COLUMN },
+    };
+  },
   words: ({ attrs }) => attrs?.caption ?? '',
   reads: { table: (element, reading) => readTable(element, reading) },
-  markup: (block, { inside }) => {
+  markup: (block, { context, room, inside }) => {
     const caption = block.attrs?.caption?.trim() ?? '';
     const [first, ...rest] = inside(block.content) as Element[];
     if (!first) return [];
@@ -48,19 +82,26 @@ export const table: Kind<Table> = kind<Table>({
       ...(head ? [element('thead', {}, headed(first, 'col'))] : []),
       ...(body.length > 0 ? [element('tbody', {}, ...body.map((row) => headed(row, 'row')))] : []),
     ];
+    if (context.placed)
+      return [element('table', {}, ...(caption === '' ? [] : [element('caption', {}, caption)]), ...rows)];
     // On a narrow screen it scrolls in a room of its own, which keys reach and which has a name (WCAG 1.4.10, 2.1.1).
     return [
       element(
         'div',
         {
           role: 'region',
-          'aria-label': caption || 'Table',
+          'aria-label': caption || phrase('table', context.language),
           tabindex: '0',
           style: { 'overflow-x': 'auto', margin: '0 0 16px' },
         },
         element(
           'table',
-          { style: { 'border-collapse': 'collapse', 'min-width': '100%' } },
+          {
+            style: {
+              'border-collapse': 'collapse',
+              ...(places(block) ? fixedStyle(block) : { 'min-width': '100%' }),
+            },
+          },
           ...(caption === ''
             ? []
             : [
@@ -70,7 +111,7 @@ export const table: Kind<Table> = kind<Table>({
                   caption,
                 ) as Markup,
               ]),
-          ...columnsOf(block),
+          ...columnsOf(block, room),
           ...rows,
         ),
       ),
@@ -88,14 +129,28 @@ const headed = (row: Element, scope: 'col' | 'row'): Element => ({
   ),
 });
 
+/** How wide all columns of a table are together, and one that nobody has set: as wide as the others leave room for. */
+function columnsIn(room: Room, widths: readonly number[]): { whole: number; each: number } {
+  const set = widths.filter((width) => width > 0);
+  const unset = widths.length - set.length;
+  const sum = set.reduce((total, width) => total + width, 0);
+  if (set.length === 0) return { each: 1, whole: widths.length };
+  if (unset === 0) return { each: 0, whole: sum };
+  const left = room.width - sum;
+  // Where nothing is left, they are as wide as the others are on average.
+  const each = left > unset * NARROWEST_COLUMN ? left / unset : sum / set.length;
+  return { each, whole: sum + each * unset };
+}
+
+/** The narrowest that a column is made which nobody has set, in CSS pixels. */
+const NARROWEST_COLUMN = 40;
+
 /** The widths of its columns, where somebody has set them: shares of it, so that it still fits everywhere. */
-function columnsOf({ content }: Table): Markup[] {
-  const widths = content[0]?.content.flatMap(({ attrs }) =>
-    Array.from({ length: attrs?.colspan ?? 1 }, (_, at) => attrs?.colwidth?.[at] ?? 0),
-  );
-  if (!widths || widths.every((width) => width === 0)) return [];
-  const whole = widths.reduce((sum, width) => sum + width, 0);
-  // Columns nobody has set share what is left with the others as browsers do.
+function columnsOf(block: Table, room: Room): Markup[] {
+  const widths = widthsOf(block);
+  if (widths.every((width) => width === 0)) return [];
+  const { whole } = columnsIn(room, widths);
+  // Columns nobody has set share what is left.
   return [
     element(
       'colgroup',

@@ -1,7 +1,8 @@
-import type { HeldRule } from './rule.ts';
+import { ANY_USE, type HeldRule } from './rule.ts';
 
 export const assetBinned: HeldRule = {
   id: 'asset-binned',
+  of: ANY_USE,
   look: ({ asset, name }) =>
     asset.binned === true && {
       severity: 'stop',

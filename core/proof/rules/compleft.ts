@@ -1,8 +1,9 @@
 import { takeOut } from '../remedy.ts';
-import type { HeldRule } from './rule.ts';
+import { ANY_USE, type HeldRule } from './rule.ts';
 
 export const compLeft: HeldRule = {
   id: 'comp-left',
+  of: ANY_USE,
   look: ({ asset, name, step }) =>
     asset.placard.licence === 'comp' && {
       severity: 'stop',

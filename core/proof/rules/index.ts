@@ -8,11 +8,14 @@ import { headingsOutOfOrder } from './headingsoutoforder.ts';
 import { heavy } from './heavy.ts';
 import { hostNotApproved } from './hostnotapproved.ts';
 import { licenceUnknown } from './licenceunknown.ts';
+import { linkBroken } from './linkbroken.ts';
 import { linkNameless } from './linknameless.ts';
 import { mayNotPlay } from './maynotplay.ts';
 import { notPrepared } from './notprepared.ts';
 import { notReadable } from './notreadable.ts';
+import { pageShownLater, shownLater } from './shownlater.ts';
 import { soft } from './soft.ts';
+import { stillArriving } from './stillarriving.ts';
 import { tableWithoutHeads } from './tablewithoutheads.ts';
 import { termsAgainst } from './termsagainst.ts';
 import { termsEndSoon } from './termsendsoon.ts';
@@ -37,7 +40,11 @@ export const RULES: readonly Rule[] = [
   mayNotPlay,
   captionsMissing,
   hostNotApproved,
+  stillArriving,
   notReadable,
+  shownLater,
+  linkBroken,
   headingsOutOfOrder,
   tableWithoutHeads,
+  pageShownLater,
 ];

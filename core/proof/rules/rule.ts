@@ -4,6 +4,7 @@ import type { Terms } from '../../licence/terms.ts';
 import type { HeldAsset, Use } from '../../page/held.ts';
 import type { PageContext } from '../../page/kinds/kind.ts';
 import type { Shown } from '../../page/room.ts';
+import type { When } from '../../page/when.ts';
 import type { Step } from '../../page/walk.ts';
 import type { Finding } from '../finding.ts';
 
@@ -20,6 +21,8 @@ export interface CheckContext extends PageContext {
   policy: SitePolicy;
   /** Today, as ISO 8601: 2026-11-25. */
   today: string;
+  /** When the page itself is shown; absent for always. */
+  shown?: When | null;
 }
 
 /** A place where an asset is shown, as rules look at it. */
@@ -34,12 +37,17 @@ export interface HeldPlace {
   name: string;
 }
 
+/** Whatever is used of an asset, files that links lead to as well. */
+export const ANY_USE: readonly Use['as'][] = ['picture', 'film', 'file'];
+
 /** What a rule says where it finds something; the rule's name and the place are added to it. */
 export type Says = Pick<Finding, 'severity' | 'says' | 'remedy' | 'remedies'>;
 
 /** A rule about what is shown of an asset. */
 export interface HeldRule {
   id: string;
+  /** What it looks at; pictures and what plays where nothing is said. */
+  of?: readonly Use['as'][];
   /** Days after which it says something else of the same place, as ISO 8601, in any order and perhaps gone by. */
   turns?: (place: HeldPlace) => string[];
   look: (place: HeldPlace, context: CheckContext) => Says | false;
@@ -60,13 +68,17 @@ export interface FrameRule {
 /** A rule about one block. */
 export interface BlockRule {
   id: string;
-  lookAtBlock: (step: Step) => Says | false;
+  /** Days after which it says something else of the same block, as ISO 8601, in any order and perhaps gone by. */
+  turns?: (step: Step) => string[];
+  lookAtBlock: (step: Step, context: CheckContext) => Says | false;
 }
 
 /** A rule about how the blocks of a page follow each other. */
 export interface PageRule {
   id: string;
-  lookAtPage: (steps: readonly Step[]) => (Says & Pick<Finding, 'where'>)[];
+  /** Days after which it says something else of the same page, as ISO 8601. */
+  turns?: (context: CheckContext) => string[];
+  lookAtPage: (steps: readonly Step[], context: CheckContext) => (Says & Pick<Finding, 'where'>)[];
 }
 
 export type Rule = HeldRule | GoneRule | FrameRule | BlockRule | PageRule;

@@ -1,10 +1,11 @@
 import { limitsOf } from '../../credit/placard.ts';
 import { mayWe } from '../../licence/maywe.ts';
 import { pageUse } from '../../licence/policy.ts';
-import type { HeldRule } from './rule.ts';
+import { ANY_USE, type HeldRule } from './rule.ts';
 
 export const termsAgainst: HeldRule = {
   id: 'terms-against',
+  of: ANY_USE,
   // Its last day is still good.
   turns: ({ asset }) =>
     [limitsOf(asset.placard).until, asset.onFile?.until ?? ''].filter((day) => day !== ''),

@@ -1,13 +1,14 @@
 import { writtenDay } from '../../text/index.ts';
 import { limitsOf } from '../../credit/placard.ts';
 import type { HeldAsset } from '../../page/held.ts';
-import type { HeldRule } from './rule.ts';
+import { ANY_USE, type HeldRule } from './rule.ts';
 
 /** Days before its end from which on something is said to end soon. */
 const SOON = 30;
 
 export const termsEndSoon: HeldRule = {
   id: 'terms-end-soon',
+  of: ANY_USE,
   turns: ({ asset }) => endsOf(asset).flatMap((day) => dayBefore(day, SOON + 1)),
   look: ({ asset, name }, { today }) => {
     const ends = endsOf(asset)

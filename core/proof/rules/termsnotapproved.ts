@@ -1,8 +1,9 @@
 import { needsApproval } from '../../licence/policy.ts';
-import type { HeldRule } from './rule.ts';
+import { ANY_USE, type HeldRule } from './rule.ts';
 
 export const termsNotApproved: HeldRule = {
   id: 'terms-not-approved',
+  of: ANY_USE,
   look: ({ asset, terms, name }, { policy }) =>
     needsApproval(terms, policy) &&
     asset.onFile?.state !== 'approved' && {

@@ -1,4 +1,6 @@
 import type { AnyExtension } from '@tiptap/core';
+import type { NodeViewProps } from '@tiptap/react';
+import type { ComponentType } from 'react';
 import type { AnyBlock } from '@placard/core/page';
 import type { Replaced } from '../../kit/markup.tsx';
 
@@ -16,6 +18,8 @@ export interface PlacedKind<Block extends AnyBlock = AnyBlock> {
   called: (block: Block) => string;
   /** What stands on the desk in the place of what visitors get. */
   replaced?: (block: Block) => Replaced;
+  /** What stands on the desk instead of what visitors get, which is nothing. */
+  instead?: ComponentType<NodeViewProps>;
   /** What is said on the desk where visitors get nothing. */
   nothing?: (block: Block) => string;
 }

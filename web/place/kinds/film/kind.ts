@@ -1,9 +1,16 @@
-import { FIRST_STANDING, type Film } from '@placard/core/page';
+import { FREE_STANDING, type Film } from '@placard/core/page';
 import { placedKind } from '../kind.ts';
 
 export default placedKind<Film>({
   type: 'film',
-  defaults: { id: '', ...FIRST_STANDING, asset: '', ownAlt: null, ownCaption: null, credit: 'below' },
+  defaults: {
+    id: '',
+    ...FREE_STANDING,
+    asset: '',
+    ownAlt: null,
+    ownCaption: null,
+    credit: 'below',
+  },
   called: () => 'film',
   nothing: () => 'It is being prepared, and is to be played here as soon as it is.',
 });

@@ -1,15 +1,18 @@
-import { FIRST_STANDING, type Picture } from '@placard/core/page';
+import { FREE_STANDING, type Picture } from '@placard/core/page';
 import { placedKind } from '../kind.ts';
 
 export default placedKind<Picture>({
   type: 'picture',
   defaults: {
     id: '',
-    ...FIRST_STANDING,
+    ...FREE_STANDING,
     asset: '',
     ownAlt: null,
     ownCaption: null,
     credit: 'below',
+    box: null,
+    newWindow: null,
+    large: null,
     linksTo: null,
     version: null,
     film: null,

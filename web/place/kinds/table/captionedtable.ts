@@ -28,6 +28,7 @@ export class CaptionedTable extends TableView {
     const words = String(node.attrs['caption'] ?? '');
     this.#caption.textContent = words;
     if (words === '') this.#caption.remove();
-    else if (!this.#caption.isConnected) this.table.prepend(this.#caption);
+    // Behind the columns, which whoever draws them wider takes for the first thing in a table; it is set above it all the same.
+    else if (!this.#caption.isConnected) this.colgroup.after(this.#caption);
   }
 }

@@ -1,0 +1,1 @@
+export { anyPage } from './pages.ts';

@@ -1,0 +1,81 @@
+import { execFile } from 'node:child_process';
+import { open } from 'node:fs/promises';
+import { promisify } from 'node:util';
+import { Refused } from '../imaging/formats.ts';
+import { isLanguage } from './office.ts';
+
+const run = promisify(execFile);
+/** How long a program may look at a document, in milliseconds; and how much memory it may take, in kilobytes. */
+const WITHIN = 20_000;
+const MEMORY = 1_500_000;
+/** How much of a PDF is looked through for what language it is in, at its beginning and at its end. */
+const LOOKED_THROUGH = 2_000_000;
+
+/** What is read of a PDF (ISO 32000). */
+export interface PdfFacts {
+  pages: number;
+  language: string;
+  title: string;
+}
+
+/** Reads what a PDF says of itself (pdfinfo). Throws Refused for one that is damaged or locked. */
+export async function readPdf(path: string): Promise<PdfFacts> {
+  const said = await poppler('pdfinfo', ['-enc', 'UTF-8', path]).catch((error: unknown) => {
+    if (error instanceof Error && 'code' in error && error.code === 'ENOENT')
+      throw new Error('pdfinfo is not installed on this machine.', { cause: error });
+    const locked = /password/i.test(String((error as { stderr?: unknown }).stderr ?? ''));
+    throw new Refused(
+      locked
+        ? 'This PDF is locked with a password, so that visitors could not read it either. Send one that is open.'
+        : 'This PDF is damaged or ends too early: it cannot be read. Send it again, or export it anew.',
+    );
+  });
+  const line = (name: string) =>
+    said
+      .toString('utf8')
+      .split('\n')
+      .find((one) => one.startsWith(`${name}:`))
+      ?.slice(name.length + 1)
+      .trim() ?? '';
+  const pages = Number(line('Pages'));
+  if (!Number.isInteger(pages) || pages < 1)
+    throw new Refused('There is no page in this PDF. Export it anew.');
+  return { pages, title: line('Title').slice(0, 300), language: await languageOf(path) };
+}
+
+/** Its first page as PNG, at most so many pixels across or down; null where it cannot be drawn. */
+export async function firstPage(path: string, longest: number): Promise<Buffer | null> {
+  const words = ['-png', '-f', '1', '-l', '1', '-singlefile', '-scale-to', String(longest), path];
+  const page = await poppler('pdftoppm', words).catch(() => null);
+  return page && page.length > 0 ? page : null;
+}
+
+/** The language that it says it is in (ISO 32000, 14.9.2), where that is written so that it can be found; else nothing. */
+async function languageOf(path: string): Promise<string> {
+  const file = await open(path);
+  try {
+    const { size } = await file.stat();
+    for (const from of new Set([0, Math.max(0, size - LOOKED_THROUGH)])) {
+      const part = Buffer.alloc(Math.min(LOOKED_THROUGH, size));
+      const { bytesRead } = await file.read(part, 0, part.length, from);
+      const said = /\/Lang\s?\(([A-Za-z]{2,3}(?:-[A-Za-z0-9]{2,8}){0,3})\)/.exec(
+        part.toString('latin1', 0, bytesRead),
+      )?.[1];
+      if (said && isLanguage(said)) return said;
+    }
+    return '';
+  } finally {
+    await file.close();
+  }
+}
+
+/** Runs one of poppler's programs with little time and memory; answers what it printed. */
+async function poppler(program: string, words: readonly string[]): Promise<Buffer> {
+  const { stdout } = await run('/bin/sh', ['-c', `ulimit -v ${MEMORY}; exec "$0" "$@"`, program, ...words], {
+    timeout: WITHIN,
+    killSignal: 'SIGKILL',
+    maxBuffer: 60_000_000,
+    encoding: 'buffer',
+  });
+  return stdout;
+}

@@ -1,0 +1,33 @@
+import { Toolbar } from 'radix-ui';
+import type { ReactNode } from 'react';
+import { Hint } from '../kit/hint.tsx';
+
+/** A button of a strip: a picture that says what it does when it is pointed at. */
+export function Control({
+  label,
+  on = false,
+  off = false,
+  onClick,
+  icon,
+}: {
+  label: string;
+  on?: boolean;
+  off?: boolean;
+  onClick: () => void;
+  icon: ReactNode;
+}) {
+  return (
+    <Hint says={label}>
+      <Toolbar.Button
+        aria-label={label}
+        aria-pressed={on}
+        disabled={off}
+        onMouseDown={(event) => event.preventDefault()}
+        onClick={onClick}
+        className="p-1.5 hover:text-madder disabled:text-edge aria-pressed:bg-ink aria-pressed:text-paper"
+      >
+        {icon}
+      </Toolbar.Button>
+    </Hint>
+  );
+}

@@ -1,0 +1,258 @@
+import { Command } from 'cmdk';
+import { useEditorState, type Editor } from '@tiptap/react';
+import { ExternalLink, FileText, Link2, Mail, PanelTop } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { readAsset, readPage } from '@placard/core/contract';
+import { linkToPage, placesOf, targetOf } from '@placard/core/page';
+import { useAsk } from '../kit/asking.ts';
+import { Checkbox } from '../kit/checkbox.tsx';
+import { Select } from '../kit/select.tsx';
+import { documentOf } from './usepageeditor.ts';
+import { useTargets } from './usetargets.ts';
+
+/** A link as it is chosen. */
+export interface ChosenLink {
+  href: string;
+  newWindow: boolean;
+}
+
+/** The link that the caret is in, or one that is being made of the words chosen; nothing otherwise. */
+export function LinkControls({
+  editor,
+  page,
+  making,
+  onMade,
+}: {
+  editor: Editor;
+  page: string;
+  /** True while a link is being made. */
+  making: boolean;
+  onMade: () => void;
+}) {
+  const now = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => {
+      const { href, newWindow } = editor.getAttributes('link') as { href?: string; newWindow?: boolean };
+      return {
+        link: href ? { href, newWindow: Boolean(newWindow) } : null,
+        empty: state.selection.empty,
+      };
+    },
+  });
+  if (!making && !now.link) return null;
+  const set = ({ href, newWindow }: ChosenLink, says: string) => {
+    const attrs = { href, newWindow: newWindow || null };
+    const chain = editor.chain().focus();
+    if (now.link) chain.extendMarkRange('link').setMark('link', attrs).run();
+    // With no words chosen, what it leads to is its words.
+    else if (now.empty)
+      chain.insertContent({ type: 'text', text: says, marks: [{ type: 'link', attrs }] }).run();
+    else chain.setMark('link', attrs).run();
+    onMade();
+  };
+  return (
+    <section aria-label="The link" className="wall-label py-3 text-[13px]">
+      <h2 className="mb-1.5 flex items-center gap-2">
+        <Link2 aria-hidden className="size-4" /> The link
+      </h2>
+      <LinkChoice
+        key={now.link?.href ?? ''}
+        editor={editor}
+        page={page}
+        link={now.link}
+        autoFocus={making}
+        onChange={set}
+        onRemove={() => {
+          editor.chain().focus().extendMarkRange('link').unsetMark('link').run();
+          onMade();
+        }}
+        onCancel={() => {
+          onMade();
+          editor.view.focus();
+        }}
+      />
+    </section>
+  );
+}
+
+/** Where a link leads, found by typing: pages of ours by their titles, places in this one, files, any address. */
+export function LinkChoice({
+  editor,
+  page,
+  link,
+  autoFocus = false,
+  onChange,
+  onRemove,
+  onCancel,
+}: {
+  editor: Editor;
+  page: string;
+  link: ChosenLink | null;
+  autoFocus?: boolean;
+  onChange: (link: ChosenLink, says: string) => void;
+  onRemove: () => void;
+  onCancel: () => void;
+}) {
+  const [changing, setChanging] = useState(link === null);
+  const [newWindow, setNewWindow] = useState(link?.newWindow ?? false);
+  return (
+    <>
+      {link && !changing && (
+        <>
+          <Leads link={link} page={page} editor={editor} onChange={onChange} />
+          <div className="flex flex-wrap gap-x-2">
+            <button type="button" className="button-plain -ml-1.5" onClick={() => setChanging(true)}>
+              Lead somewhere else
+            </button>
+            <button type="button" className="button-plain" onClick={onRemove}>
+              Take the link away
+            </button>
+          </div>
+        </>
+      )}
+      {changing && (
+        <TargetSearch
+          editor={editor}
+          page={page}
+          autoFocus={autoFocus}
+          onChoose={(href, says) => {
+            setChanging(false);
+            onChange({ href, newWindow }, says);
+          }}
+          onCancel={() => {
+            setChanging(link === null);
+            onCancel();
+          }}
+        />
+      )}
+      <Checkbox
+        className="mt-1.5"
+        checked={link?.newWindow ?? newWindow}
+        onChange={(on) => {
+          setNewWindow(on);
+          if (link) onChange({ ...link, newWindow: on }, '');
+        }}
+      >
+        Opens a new window, and says so
+      </Checkbox>
+    </>
+  );
+}
+
+/** Where a link could lead, looked for while it is being chosen. */
+function TargetSearch({
+  editor,
+  page,
+  autoFocus,
+  onChoose,
+  onCancel,
+}: {
+  editor: Editor;
+  page: string;
+  autoFocus: boolean;
+  onChoose: (href: string, says: string) => void;
+  onCancel: () => void;
+}) {
+  const [typed, setTyped] = useState('');
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (autoFocus) field.current?.focus();
+  }, [autoFocus]);
+  const { targets, pending } = useTargets(typed, editor, page);
+  return (
+    <Command
+      label="Where the link leads"
+      shouldFilter={false}
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape') return;
+        event.preventDefault();
+        onCancel();
+      }}
+    >
+      <Command.Input
+        ref={field}
+        className="input"
+        placeholder="A page’s title, an address, a mail address, a file"
+        value={typed}
+        onValueChange={setTyped}
+      />
+      <Command.List className="mt-1 max-h-52 overflow-y-auto border border-rule">
+        <Command.Empty className="px-2 py-1.5 text-soft">
+          {pending ? 'Looking …' : 'No page, file or place has these words, and they are no address.'}
+        </Command.Empty>
+        {targets.map(({ href, says, beside }) => (
+          <Command.Item
+            key={href}
+            value={href}
+            onSelect={() => onChoose(href, says)}
+            className="flex cursor-pointer justify-between gap-3 px-2 py-1.5 data-[selected=true]:bg-desk data-[selected=true]:text-madder"
+          >
+            <span className="min-w-0 truncate">{says}</span>
+            <span className="shrink-0 text-soft">{beside}</span>
+          </Command.Item>
+        ))}
+      </Command.List>
+    </Command>
+  );
+}
+
+/** Where a link leads, in words; in a page of ours, to which place of it. */
+function Leads({
+  link,
+  page,
+  editor,
+  onChange,
+}: {
+  link: ChosenLink;
+  page: string;
+  editor: Editor;
+  onChange: (link: ChosenLink, says: string) => void;
+}) {
+  const target = targetOf(link.href);
+  const other = target.kind === 'page' && target.page !== page ? target.page : '';
+  const to = useAsk(readPage, { params: { id: other } }, { enabled: other !== '', retry: false });
+  const file = useAsk(
+    readAsset,
+    { params: { id: target.kind === 'file' ? target.asset : '' } },
+    { enabled: target.kind === 'file', retry: false },
+  );
+  if (target.kind === 'address') {
+    const Icon = link.href.startsWith('mailto:') ? Mail : ExternalLink;
+    return (
+      <p className="flex items-start gap-2 break-all">
+        <Icon aria-hidden className="mt-0.5 size-4 shrink-0" /> {link.href}
+      </p>
+    );
+  }
+  if (target.kind === 'file')
+    return (
+      <p className="flex items-start gap-2">
+        <FileText aria-hidden className="mt-0.5 size-4 shrink-0" />
+        {file.data ? file.data.placard.title || file.data.fileName : (file.error?.message ?? '…')}
+      </p>
+    );
+  const places = other === '' ? placesOf(documentOf(editor)) : to.data ? placesOf(to.data.document) : [];
+  const known = target.anchor === '' || places.some(({ anchor }) => anchor === target.anchor);
+  return (
+    <>
+      <p className="flex items-start gap-2">
+        <PanelTop aria-hidden className="mt-0.5 size-4 shrink-0" />
+        {other === '' ? 'This page' : to.error ? to.error.message : (to.data?.title ?? '…')}
+      </p>
+      {places.length > 0 && (
+        <div className="mt-1 flex items-center gap-2 [&>label]:shrink-0">
+          <Select
+            label="At"
+            value={target.anchor}
+            onChange={(anchor) => onChange({ ...link, href: linkToPage(target.page, anchor) }, '')}
+            options={[
+              ['', 'its beginning'],
+              ...(known ? [] : [[target.anchor, `${target.anchor} (not there any more)`] as const]),
+              ...places.map(({ anchor, words }) => [anchor, words || anchor] as const),
+            ]}
+          />
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,74 @@
+import type { Editor } from '@tiptap/react';
+import { readPage, type Page, type Site } from '@placard/core/contract';
+import type { PageFacts, When } from '@placard/core/page';
+import { useAsk } from '../../kit/asking.ts';
+import { DayField } from '../../kit/dayfield.tsx';
+import { Fold } from '../../kit/fold.tsx';
+import { AddressFields } from './addressfields.tsx';
+import { FactPictures } from './factpictures.tsx';
+import { FoundBy } from './foundby.tsx';
+import { WhenFields, whenOfPage } from './whenfields.tsx';
+
+/** What belongs to the page itself: how it is found and shown elsewhere, when it is shown, where it stands, what it was. */
+export function PagePanel({
+  page,
+  className = '',
+  site,
+  editor,
+  title,
+  facts,
+  shown,
+  today,
+  lookedOn,
+  onLook,
+  onFacts,
+  onShown,
+  onVersions,
+}: {
+  page: Page;
+  className?: string;
+  site: Site;
+  editor: Editor;
+  title: string;
+  facts: PageFacts;
+  shown: When | null;
+  today: string;
+  lookedOn: string;
+  onLook: (day: string) => void;
+  onFacts: (facts: PageFacts) => void;
+  onShown: (shown: When | null) => void;
+  onVersions: () => void;
+}) {
+  // What was read when the page was opened may have moved since.
+  const { data: now = page } = useAsk(readPage, { params: { id: page.id } });
+  const fold = 'border-t border-rule pt-1 text-[13px]';
+  return (
+    <section aria-label="This page" className={`wall-label py-3 ${className}`}>
+      <h2 className="mb-2">This page</h2>
+      <Fold says="How it is found" className={fold} open>
+        <FoundBy page={now} site={site} editor={editor} title={title} facts={facts} onChange={onFacts} />
+      </Fold>
+      <Fold says="Its own pictures" className={fold}>
+        <FactPictures page={now} site={site} title={title} facts={facts} onChange={onFacts} />
+      </Fold>
+      <Fold says={`When and for whom: ${whenOfPage(shown, today)}`} className={fold}>
+        <WhenFields when={shown} today={today} onChange={onShown} />
+        <DayField
+          className="mb-2"
+          label="Look at the page as it will be on"
+          value={lookedOn}
+          placeholder="as it is today"
+          onChange={onLook}
+        />
+      </Fold>
+      <Fold says={`Address: ${now.address}`} className={`${fold} break-words`}>
+        <AddressFields page={now} site={site} />
+      </Fold>
+      <p className={fold}>
+        <button type="button" className="button-plain -ml-1.5" onClick={onVersions}>
+          Earlier versions
+        </button>
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,59 @@
+import { useEditorState, type Editor } from '@tiptap/react';
+import { isAnchor, whenOf, type When } from '@placard/core/page';
+import { useState } from 'react';
+import { Fold } from '../../kit/fold.tsx';
+import { Field } from '../../placard/field.tsx';
+import { setAlone } from '../setattributes.ts';
+import { WhenFields, whenOfPage } from './whenfields.tsx';
+
+/** When the block is shown that the caret is in, or that is selected; and what links call it. */
+export function ThisBlock({ editor, today }: { editor: Editor; today: string }) {
+  const now = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => {
+      const { $from, from } = state.selection;
+      const pos = $from.depth > 0 ? $from.before(1) : from;
+      const node = state.doc.nodeAt(pos);
+      return (
+        node && {
+          pos,
+          when: whenOf({ type: node.type.name, attrs: node.attrs }),
+          anchor: 'anchor' in node.attrs ? String(node.attrs['anchor'] ?? '') : null,
+          heading: node.type.name === 'heading',
+        }
+      );
+    },
+  });
+  const [wrong, setWrong] = useState(false);
+  if (!now) return null;
+  const { pos, when, anchor } = now;
+  return (
+    <Fold
+      key={when || anchor ? 'said' : pos}
+      says={`This block: ${whenOfPage(when, today)}${anchor ? `, called “${anchor}”` : ''}`}
+      className="text-[13px]"
+      open={when !== null}
+    >
+      <WhenFields
+        when={when}
+        today={today}
+        onChange={(next: When | null) => setAlone(editor, pos, 'when', next)}
+      />
+      {anchor !== null && (
+        <Field
+          key={pos}
+          name="What links call this place"
+          value={anchor}
+          placeholder={now.heading ? 'as its words say' : 'nothing: no link leads here'}
+          onChange={(text) => {
+            const name = text.trim().replace(/\s+/g, '-');
+            const fits = name === '' || isAnchor(name);
+            setWrong(!fits);
+            if (fits) setAlone(editor, pos, 'anchor', name || null);
+          }}
+        />
+      )}
+      {wrong && <p className="text-madder">A name for links has no quotes, brackets or #.</p>}
+    </Fold>
+  );
+}

@@ -1,0 +1,111 @@
+import { useEditorState, type Editor } from '@tiptap/react';
+import { useState, type ReactNode } from 'react';
+import type { Page, Site } from '@placard/core/contract';
+import { PlacardPanel } from '../placard/placard.tsx';
+import { useSelection } from '../shell/selection.tsx';
+import { selectedSmall } from './inline.ts';
+import { LinkControls } from './linkcontrols.tsx';
+import { ThisBlock } from './own/thisblock.tsx';
+import { PagePanel } from './own/pagepanel.tsx';
+import type { OwnFacts } from './ownfacts.ts';
+import { QuotationControls } from './quotationcontrols.tsx';
+import type { SelectedPlacement } from './selectedplacement.ts';
+import { SmallPanel } from './standing/smallpanel.tsx';
+import { StandingPanel } from './standing/standingpanel.tsx';
+import { TableControls } from './tablecontrols.tsx';
+
+/** Beside the page: how what is selected stands and its placard, or what the caret is in and what belongs to the page itself. */
+export function PageSide({
+  editor,
+  selected,
+  site,
+  page,
+  own,
+  today,
+  lookedOn,
+  onLook,
+  mayWrite,
+  linking,
+  onLinked,
+  onOwn,
+  onVersions,
+  children,
+}: {
+  editor: Editor;
+  selected: SelectedPlacement | null;
+  site: Site;
+  page: Page;
+  own: OwnFacts;
+  today: string;
+  /** The day that the page is looked at on; empty for today. */
+  lookedOn: string;
+  onLook: (day: string) => void;
+  mayWrite: boolean;
+  linking: boolean;
+  onLinked: () => void;
+  onOwn: (own: Partial<OwnFacts>) => void;
+  onVersions: () => void;
+  /** What is to be said first. */
+  children: ReactNode;
+}) {
+  const { asset } = useSelection();
+  const small = useEditorState({ editor, selector: ({ editor: now }) => selectedSmall(now) });
+  // Where there is little room, it is not taken before somebody asks.
+  const [open, setOpen] = useState(false);
+  const something = selected !== null || small !== null;
+  const shown = selected ? selected.asset : (small?.asset ?? asset);
+  return (
+    <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto py-3 pr-5 max-lg:max-h-[34vh] max-lg:border-t max-lg:border-edge max-lg:px-4">
+      {children}
+      {mayWrite && selected && selected.type !== 'arriving' && selected.type !== 'unknown' && (
+        <StandingPanel editor={editor} selected={selected} site={site} page={page.id} />
+      )}
+      {mayWrite && small && <SmallPanel editor={editor} selected={small} words={wordsAround(editor)} />}
+      {mayWrite && (
+        <>
+          <LinkControls editor={editor} page={page.id} making={linking} onMade={onLinked} />
+          <TableControls editor={editor} />
+          <QuotationControls editor={editor} />
+          <ThisBlock editor={editor} today={today} />
+        </>
+      )}
+      {!something && (
+        <button
+          type="button"
+          className="button-plain self-start lg:hidden"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          This page
+        </button>
+      )}
+      {!something && (
+        <PagePanel
+          className={open ? '' : 'max-lg:hidden'}
+          page={page}
+          site={site}
+          editor={editor}
+          title={own.title}
+          facts={own.facts}
+          shown={own.shown}
+          today={today}
+          lookedOn={lookedOn}
+          onLook={onLook}
+          onFacts={(facts) => onOwn({ facts })}
+          onShown={(when) => onOwn({ shown: when })}
+          onVersions={onVersions}
+        />
+      )}
+      {shown !== null && <PlacardPanel id={shown} picture={false} />}
+    </aside>
+  );
+}
+
+/** The words before and after what is selected in a line. */
+function wordsAround(editor: Editor): { before: string; after: string } {
+  const { $from, $to } = editor.state.selection;
+  return {
+    before: $from.parent.textBetween(0, $from.parentOffset),
+    after: $to.parent.textBetween($to.parentOffset, $to.parent.content.size),
+  };
+}
