@@ -1,14 +1,21 @@
-import {
-  linkToFile,
-  linkToPage,
-  type Block,
-  type PageDocument,
-  type PageFacts,
-  type Picture,
-  type Position,
-  type When,
-} from '@placard/core/page';
+import { linkToFile, linkToPage, type PageDocument, type PageFacts } from '@placard/core/page';
 import type { Frame } from '@placard/core/embed';
+import {
+  heading,
+  held,
+  list,
+  nextId,
+  numbered,
+  page,
+  placedIn,
+  runs,
+  shown,
+  small,
+  standing,
+  table,
+  text,
+} from './blocks.ts';
+import { settingPages } from './settingpages.ts';
 
 /** What the pages place: ids of assets by file name, and the embeds of the stand-ins. */
 export interface Cast {
@@ -20,90 +27,6 @@ export interface Cast {
   deadHost: Frame;
 }
 
-let placed = 0;
-const nextId = () => `place-${String(++placed).padStart(4, '0')}`;
-
-const standing = (position: Position, measure: string, gap = 20) => ({
-  id: nextId(),
-  position,
-  measure,
-  gap,
-});
-
-function held(
-  type: 'picture' | 'film',
-  asset: string,
-  position: Position,
-  measure: string,
-  more: Partial<Picture['attrs']> = {},
-): Block {
-  return { type, attrs: { ...standing(position, measure), asset, ownAlt: null, ownCaption: null, ...more } };
-}
-
-const text = (words: string): Block => ({ type: 'paragraph', content: runs(words) });
-
-/** Words with *bold*, [links](address), and [links in a new window](address ^). */
-function runs(words: string) {
-  return words
-    .split(/(\*[^*]+\*|\[[^[\]]+\]\([^()]+\))/)
-    .filter(Boolean)
-    .map((run) => {
-      const link = /^\[([^\]]+)\]\(([^) ]+)( \^)?\)$/.exec(run);
-      if (link)
-        return {
-          type: 'text' as const,
-          text: link[1] ?? '',
-          marks: [
-            { type: 'link' as const, attrs: { href: link[2] ?? '', newWindow: link[3] !== undefined } },
-          ],
-        };
-      if (/^\*.+\*$/.test(run))
-        return { type: 'text' as const, text: run.slice(1, -1), marks: [{ type: 'bold' as const }] };
-      return { type: 'text' as const, text: run };
-    });
-}
-
-const heading = (words: string, level = 2): Block => ({
-  type: 'heading',
-  attrs: { level },
-  content: [{ type: 'text', text: words }],
-});
-const list = (...items: string[]): Block => ({
-  type: 'bulletList',
-  content: items.map((item) => ({ type: 'listItem', content: [{ type: 'paragraph', content: runs(item) }] })),
-});
-const numbered = (start: number, ...items: string[]): Block => ({
-  type: 'orderedList',
-  attrs: { start },
-  content: items.map((item) => ({ type: 'listItem', content: [{ type: 'paragraph', content: runs(item) }] })),
-});
-const small = (words: string): Block => ({
-  type: 'paragraph',
-  content: [{ type: 'text', text: words, marks: [{ type: 'small' }] }],
-});
-/** A block that is shown for a time, or to some. */
-const shown = (block: Block, when: When): Block =>
-  ({ ...block, attrs: { ...('attrs' in block ? block.attrs : {}), when } }) as unknown as Block;
-
-type CellContent = Extract<Block, { type: 'table' }>['content'][number]['content'][number]['content'];
-/** A cell in which something is placed. */
-const placedIn = (block: Block): CellContent => [block] as unknown as CellContent;
-/** A table with heads in its first row; a cell is words, or what stands in it. */
-function table(caption: string, rows: (string | CellContent)[][]): Block {
-  return {
-    type: 'table',
-    attrs: { caption },
-    content: rows.map((row, at) => ({
-      type: 'tableRow',
-      content: row.map((cell) => ({
-        type: at === 0 ? 'tableHeader' : 'tableCell',
-        content: typeof cell === 'string' ? [{ type: 'paragraph', content: runs(cell) }] : cell,
-      })),
-    })),
-  };
-}
-const page = (...content: Block[]): PageDocument => ({ type: 'doc', content });
-
 export interface SamplePage {
   title: string;
   section: string;
@@ -113,7 +36,8 @@ export interface SamplePage {
 }
 
 /** Finished pages, one half done, one with faults on purpose, one empty; between them every kind of block. */
-export function samplePages({ comp, asset, film, board, deadHost }: Cast): SamplePage[] {
+export function samplePages(cast: Cast): SamplePage[] {
+  const { comp, asset, film, board, deadHost } = cast;
   return [
     { title: 'How the mirror was made', section: 'instruments', document: () => page({ type: 'paragraph' }) },
     {
@@ -329,5 +253,6 @@ export function samplePages({ comp, asset, film, board, deadHost }: Cast): Sampl
           { type: 'embed', attrs: { ...standing('centred', 'column'), frame: board } },
         ),
     },
+    ...settingPages(cast),
   ];
 }

@@ -8,7 +8,7 @@ import { walk } from './walk.ts';
 export function anchorsOf(document: PageDocument): Map<AnyBlock, string> {
   const anchors = new Map<AnyBlock, string>();
   const taken = new Set<string>();
-  const blocks = [...walk(document)].map(({ block }) => block as AnyBlock);
+  const blocks = [...walk(document)].flatMap(({ block, seen }): AnyBlock[] => (seen ? [block] : []));
   const keep = (block: AnyBlock, anchor: string) => void (anchors.set(block, anchor), taken.add(anchor));
   for (const block of blocks) {
     const own = ownAnchor(block);

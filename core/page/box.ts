@@ -34,6 +34,7 @@ export function shownInBox(shown: Shown, box: Box, picture: Size): Shown {
     share: shown.share * zoom,
     ...(shown.less ? { less: shown.less * zoom } : {}),
     ...(shown.least ? { least: shown.least * zoom } : {}),
+    ...(shown.wide ? { wide: { share: shown.wide.share * zoom, less: shown.wide.less * zoom } } : {}),
     boxed: true,
   };
 }

@@ -4,12 +4,12 @@ import type { PageDocument } from './document.ts';
 import { creditContext, heldKey } from './held.ts';
 import type { PageContext } from './kinds/kind.ts';
 import { phrase } from './phrases.ts';
-import { usesIn } from './walk.ts';
+import { seenUses } from './walk.ts';
 
 /** The list of credits at the end of a page: of each placement whose credit is to stand there, each credit once. */
 export function creditsMarkup(document: PageDocument, { holdings, language = 'en' }: PageContext): Markup[] {
   const credits = new Map<string, Element>();
-  for (const use of usesIn(document)) {
+  for (const use of seenUses(document)) {
     const asset = holdings.get(heldKey(use));
     if (use.credit !== 'list' || !asset) continue;
     const runs = statement(asset.placard, creditContext(asset, language));

@@ -6,8 +6,8 @@ import { walk } from './walk.ts';
 /** What a page places of pictures, films and sounds, each once, as structured data (schema.org, JSON-LD); files are ones that it loads. */
 export function linkedData(document: PageDocument, context: RenderContext): Record<string, unknown>[] {
   const said = new Map<string, Record<string, unknown> | null>();
-  for (const { block, room } of walk(document, context.measures))
-    for (const [name, data] of kindOf(block).data(block, { context, room }))
+  for (const { block, room, seen } of walk(document, context))
+    for (const [name, data] of seen ? kindOf(block).data(block, { context, room }) : [])
       if (!said.has(name)) said.set(name, data);
   return [...said.values()].filter((data) => data !== null);
 }

@@ -6,6 +6,12 @@ const PHRASES = {
     enlarge: 'Enlarge',
     close: 'Close',
     table: 'Table',
+    gallery: 'Gallery',
+    slides: 'Pictures one by one',
+    before: 'The one before',
+    next: 'The next one',
+    sidenote: 'Beside the words',
+    opener: 'Opening picture',
   },
   cs: {
     credits: 'Zdroje obrázků',
@@ -13,6 +19,12 @@ const PHRASES = {
     enlarge: 'Zvětšit',
     close: 'Zavřít',
     table: 'Tabulka',
+    gallery: 'Galerie',
+    slides: 'Obrázky jeden po druhém',
+    before: 'Předchozí',
+    next: 'Další',
+    sidenote: 'Vedle textu',
+    opener: 'Úvodní obrázek',
   },
   da: {
     credits: 'Billedkreditering',
@@ -20,6 +32,12 @@ const PHRASES = {
     enlarge: 'Forstør',
     close: 'Luk',
     table: 'Tabel',
+    gallery: 'Galleri',
+    slides: 'Billeder et ad gangen',
+    before: 'Forrige',
+    next: 'Næste',
+    sidenote: 'Ved siden af teksten',
+    opener: 'Åbningsbillede',
   },
   de: {
     credits: 'Bildnachweise',
@@ -27,6 +45,12 @@ const PHRASES = {
     enlarge: 'Vergrößern',
     close: 'Schließen',
     table: 'Tabelle',
+    gallery: 'Galerie',
+    slides: 'Bilder nacheinander',
+    before: 'Zurück',
+    next: 'Weiter',
+    sidenote: 'Neben dem Text',
+    opener: 'Eröffnungsbild',
   },
   es: {
     credits: 'Créditos',
@@ -34,6 +58,12 @@ const PHRASES = {
     enlarge: 'Ampliar',
     close: 'Cerrar',
     table: 'Tabla',
+    gallery: 'Galería',
+    slides: 'Imágenes una a una',
+    before: 'Anterior',
+    next: 'Siguiente',
+    sidenote: 'Al margen',
+    opener: 'Imagen de apertura',
   },
   fi: {
     credits: 'Kuvien tekijät',
@@ -41,6 +71,12 @@ const PHRASES = {
     enlarge: 'Suurenna',
     close: 'Sulje',
     table: 'Taulukko',
+    gallery: 'Galleria',
+    slides: 'Kuvat yksi kerrallaan',
+    before: 'Edellinen',
+    next: 'Seuraava',
+    sidenote: 'Tekstin vieressä',
+    opener: 'Avauskuva',
   },
   fr: {
     credits: 'Crédits',
@@ -48,6 +84,12 @@ const PHRASES = {
     enlarge: 'Agrandir',
     close: 'Fermer',
     table: 'Tableau',
+    gallery: 'Galerie',
+    slides: 'Images une à une',
+    before: 'Précédente',
+    next: 'Suivante',
+    sidenote: 'En marge',
+    opener: 'Image d’ouverture',
   },
   it: {
     credits: 'Crediti',
@@ -55,6 +97,12 @@ const PHRASES = {
     enlarge: 'Ingrandisci',
     close: 'Chiudi',
     table: 'Tabella',
+    gallery: 'Galleria',
+    slides: 'Immagini una alla volta',
+    before: 'Precedente',
+    next: 'Successiva',
+    sidenote: 'A margine',
+    opener: 'Immagine di apertura',
   },
   nl: {
     credits: 'Beeldverantwoording',
@@ -62,6 +110,12 @@ const PHRASES = {
     enlarge: 'Vergroten',
     close: 'Sluiten',
     table: 'Tabel',
+    gallery: 'Galerij',
+    slides: 'Beelden een voor een',
+    before: 'Vorige',
+    next: 'Volgende',
+    sidenote: 'Naast de tekst',
+    opener: 'Openingsbeeld',
   },
   pl: {
     credits: 'Źródła ilustracji',
@@ -69,6 +123,12 @@ const PHRASES = {
     enlarge: 'Powiększ',
     close: 'Zamknij',
     table: 'Tabela',
+    gallery: 'Galeria',
+    slides: 'Obrazy jeden po drugim',
+    before: 'Poprzedni',
+    next: 'Następny',
+    sidenote: 'Obok tekstu',
+    opener: 'Obraz otwierający',
   },
   pt: {
     credits: 'Créditos',
@@ -76,6 +136,12 @@ const PHRASES = {
     enlarge: 'Ampliar',
     close: 'Fechar',
     table: 'Tabela',
+    gallery: 'Galeria',
+    slides: 'Imagens uma a uma',
+    before: 'Anterior',
+    next: 'Seguinte',
+    sidenote: 'À margem',
+    opener: 'Imagem de abertura',
   },
   sv: {
     credits: 'Bildkällor',
@@ -83,6 +149,12 @@ const PHRASES = {
     enlarge: 'Förstora',
     close: 'Stäng',
     table: 'Tabell',
+    gallery: 'Galleri',
+    slides: 'Bilder en i taget',
+    before: 'Föregående',
+    next: 'Nästa',
+    sidenote: 'Vid sidan av texten',
+    opener: 'Öppningsbild',
   },
 } as const;
 
@@ -91,3 +163,10 @@ export function phrase(name: keyof (typeof PHRASES)['en'], language = 'en'): str
   const family = language.toLowerCase().split('-')[0] ?? 'en';
   return (family in PHRASES ? PHRASES[family as keyof typeof PHRASES] : PHRASES.en)[name];
 }
+
+/** Languages that are written from right to left, by their first part (BCP 47). */
+const RIGHT_TO_LEFT = new Set('ar arc ckb dv fa he ks ku nqo ps sd syr ug ur yi'.split(' '));
+
+/** Which way a language is written (CSS, `direction`). */
+export const directionOf = (language = 'en'): 'ltr' | 'rtl' =>
+  RIGHT_TO_LEFT.has(language.toLowerCase().split('-')[0] ?? '') ? 'rtl' : 'ltr';

@@ -10,12 +10,11 @@ import { pageRoom, type Room } from './room.ts';
 export function blockMarkup(block: AnyBlock, context: RenderContext, room: Room): Markup[] {
   const kind = kindOf(block);
   if (context.placed && kind.group === 'placement') return context.placed(block);
-  return kind.markup(block, {
-    context,
-    room,
-    inside: (children) =>
-      children.flatMap((child, at) => blockMarkup(child, context, kind.roomInside(block, room, at))),
-  });
+  const each = (children: readonly AnyBlock[]) => {
+    const roomAt = kind.rooms(block, room, context);
+    return children.map((child, at) => blockMarkup(child, context, roomAt(at)));
+  };
+  return kind.markup(block, { context, room, each, inside: (children) => each(children).flat() });
 }
 
 /** A page's body as markup, the list of its credits at the end. Placements of assets that no longer exist are left out. */

@@ -1,4 +1,5 @@
 import { columnOf, type Measure } from '../geometry/measure.ts';
+import type { Box } from './box.ts';
 
 /** Below this width of the screen (CSS pixels) what stands beside something stands above or below it. */
 export const NARROW = 600;
@@ -20,6 +21,32 @@ export interface Room {
   readonly bleed: number | null;
   /** In a table: how wide all its columns are together, and one that nobody has set, of any unit; and how wide the table is at least, in CSS pixels. */
   readonly columns?: { readonly whole: number; readonly each: number; readonly least: number };
+  /** Where what holds it leaves the column: its share of wide screens too, and what is taken of that. */
+  readonly wide?: Share;
+  /** How something placed fills it, whatever that says of where it stands. */
+  readonly filled?: Filled;
+  /** In something set together: how its picture, film or embed fills its room; null where that is all that is shown of it. */
+  readonly item?: { readonly media: Filled | null; readonly words: boolean; readonly link: boolean };
+  /** Nobody sees what stands here as it is set now; it is kept all the same. */
+  readonly unseen?: boolean;
+}
+
+/** A share of the screen, from above 0 to 1, and what is taken of that, in CSS pixels. */
+export interface Share {
+  readonly share: number;
+  readonly less: number;
+}
+
+/** How something placed fills its room. */
+export interface Filled {
+  /** In a box of another ratio than its own. */
+  readonly box?: Box;
+  /** Behind what stands on it, in boxes of these ratios (width by height) at least, on wide screens and on narrow ones. */
+  readonly cover?: { readonly wide: number; readonly narrow: number };
+  /** A press on it opens it large, where it leads nowhere else. */
+  readonly large?: boolean;
+  /** A press on it does nothing of its own: it lies in what is pressed. */
+  readonly still?: boolean;
 }
 
 /** The room of what stands in a page itself. */
@@ -37,6 +64,8 @@ export interface Shown {
   readonly less?: number;
   /** How wide it is on a narrow screen at least, in CSS pixels. */
   readonly least?: number;
+  /** Its share of wide screens too, where they are narrower than it. */
+  readonly wide?: Share;
   /** As wide as its share of the screen, on all that are narrower than it. */
   readonly across: boolean;
   /** So wide on every screen. */
@@ -47,24 +76,26 @@ export interface Shown {
 
 /** The source size list of something that is shown so (HTML, `sizes`). */
 export function sizesOf(shown: Shown): string {
-  const { width, share, across, fixed } = shown;
+  const { width, share, wide, across, fixed } = shown;
   if (fixed) return `${width}px`;
-  if (across) return `min(${narrowSize(share)}, ${width}px)`;
-  return `${BELOW_NARROW} ${narrowSizeOf(shown)}, ${width}px`;
+  if (across) return `min(${screenShare(share)}, ${width}px)`;
+  const otherwise = wide ? `min(${shareOf(wide)}, ${width}px)` : `${width}px`;
+  return `${BELOW_NARROW} ${narrowSizeOf(shown)}, ${otherwise}`;
 }
 
 /** The width in CSS pixels that a browser goes by when it chooses a file by `sizesOf`, on a screen so wide. */
 export function widthOn(shown: Shown, screen: number): number {
-  const { width, share, across, fixed } = shown;
+  const { width, share, wide, across, fixed } = shown;
   if (fixed) return width;
   if (across) return Math.min(screen * share, width);
-  return screen < NARROW ? narrowWidthOn(shown, screen) : width;
+  if (screen < NARROW) return narrowWidthOn(shown, screen);
+  return wide ? Math.min(screen * wide.share - wide.less, width) : width;
 }
 
 /** The same on a narrow screen alone. */
 export function narrowSizeOf({ width, share, less = 0, least = 0, fixed }: Shown): string {
   if (fixed) return `${width}px`;
-  const size = less > 0 ? `${narrowSize(share)} - ${rounded(less)}px` : narrowSize(share);
+  const size = shareOf({ share, less });
   if (least > 0) return `max(${size}, ${rounded(least)}px)`;
   return less > 0 ? `calc(${size})` : size;
 }
@@ -81,8 +112,30 @@ export const setIn = (room: Room, by: number): Room => ({
   width: Math.max(1, room.width - by),
   less: (room.less ?? 0) + by,
   ...(room.least ? { least: Math.max(1, room.least - by) } : {}),
+  ...(room.wide ? { wide: { share: room.wide.share, less: room.wide.less + by } } : {}),
   bleed: null,
 });
 
-/** The length that is this share of a narrow screen. */
-const narrowSize = (share: number): string => `${Math.round(share * 10_000) / 100}vw`;
+/** A part of a room: on wide screens one share of it less some pixels, on narrow ones another. */
+export function partOf({ width, share, less = 0, least, wide }: Room, of: Share, narrow: Share): Room {
+  const taken = less * narrow.share + narrow.less;
+  return {
+    width: Math.max(1, Math.ceil(width * of.share - of.less)),
+    share: share * narrow.share,
+    ...(taken > 0 ? { less: taken } : {}),
+    ...(least ? { least: Math.max(1, least * narrow.share - narrow.less) } : {}),
+    ...(wide ? { wide: { share: wide.share * of.share, less: wide.less * of.share + of.less } } : {}),
+    bleed: null,
+  };
+}
+
+/** The room of what leaves the column, where something may. */
+export const acrossRoom = (room: Room): Room =>
+  room.bleed === null ? room : { ...room, width: room.bleed, wide: { share: 1, less: 0 } };
+
+/** The length that is this share of the screen (CSS). */
+const screenShare = (share: number): string => `${Math.round(share * 10_000) / 100}vw`;
+
+/** The same with what is taken of it, as it stands among others in a function. */
+const shareOf = ({ share, less }: Share): string =>
+  less > 0 ? `${screenShare(share)} - ${rounded(less)}px` : screenShare(share);

@@ -1,5 +1,9 @@
 import { escapeHtml } from '../text/index.ts';
 
+/** On paper nothing is scrolled: what stands one by one stands one under the other. */
+const PRINTED =
+  '@media print{[style*="scroll-snap-type"]{display:block!important;overflow:visible!important}}';
+
 /** A whole document round a rendered body: for the preview and for the page that opens offline. */
 export function renderSheet(parts: {
   title: string;
@@ -17,7 +21,7 @@ export function renderSheet(parts: {
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escapeHtml(parts.title)}</title>
-${parts.head ? `${parts.head}\n` : ''}<style>main{overflow-wrap:break-word}${style}</style>${parts.data ? `\n${parts.data}` : ''}
+${parts.head ? `${parts.head}\n` : ''}<style>main{overflow-wrap:break-word}${PRINTED}${style}</style>${parts.data ? `\n${parts.data}` : ''}
 </head>
 <body>
 <main>

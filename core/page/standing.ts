@@ -118,9 +118,12 @@ export function gapsOf({
   return { top: at('top'), right: at('right'), bottom: at('bottom'), left: at('left') };
 }
 
+const FLUSH: Standing['gaps'] = { top: 0, right: 0, bottom: 0, left: 0 };
+
 /** Where a placement stands in the room that there is: what would leave its column fills it where nothing may. */
 export function standingIn(room: Room, said: StandingSaid, measures: readonly Measure[]): Standing {
   const { position, measure, width } = said;
+  if (room.filled) return { position: 'full', gaps: FLUSH, width: null };
   if (position === 'bleed' && room.bleed !== null) return { position, gaps: gapsOf(said), width: room.bleed };
   if (position === 'full' || position === 'bleed')
     return { position: 'full', gaps: gapsOf({ ...said, position: 'full' }), width: null };
@@ -138,6 +141,7 @@ export function shownIn(room: Room, { position, width, gaps }: Standing, credit?
     share: room.share,
     ...(room.less ? { less: room.less } : {}),
     ...(room.least ? { least: room.least } : {}),
+    ...(room.wide ? { wide: room.wide } : {}),
     across: position === 'bleed' && credit !== 'beside',
   };
 }
@@ -181,6 +185,7 @@ export function figureStyle({ position, width, gaps }: Standing, screen = '100vw
 
 /** Margins as they are written shortest (CSS, `margin`). */
 function margins(top: string, right: string, bottom: string, left: string): string {
+  if ([top, right, bottom, left].every((side) => side === '0')) return '0';
   if (right !== left) return `${top} ${right} ${bottom} ${left}`;
   return top === bottom ? `${top} ${right}` : `${top} ${right} ${bottom}`;
 }

@@ -18,6 +18,8 @@ const STEPS: readonly ((document: Stored) => Stored)[] = [
   (document) => document,
   // Links, places and settings that form 1 did not have are all that is new.
   (document) => document,
+  // So are things set together, in form 3.
+  (document) => document,
 ];
 
 /**

@@ -54,7 +54,12 @@ describe('the way through a page', () => {
   });
 
   it('tells what holds a block, outermost first, and leaves it less room', () => {
-    const steps = [...walk(page, [{ id: 'column', name: 'Column', width: 700 }])];
+    const steps = [
+      ...walk(page, {
+        measures: [{ id: 'column', name: 'Column', width: 700 }],
+        holdings: new Map(),
+      }),
+    ];
     const deep = steps.find(({ path }) => path.length === 5);
     expect(deep?.ancestors.map(({ type }) => type)).toEqual([
       'bulletList',

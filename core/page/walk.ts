@@ -1,9 +1,8 @@
 import type { Frame } from '../embed/frame.ts';
-import type { Measure } from '../geometry/measure.ts';
 import type { PageDocument } from './document.ts';
 import type { Use } from './held.ts';
 import { isPlacement, kindOf, type Block, type Part, type Placement } from './kinds/index.ts';
-import type { AnyBlock, PageContext } from './kinds/kind.ts';
+import type { AnyBlock, PageContext, RoomContext } from './kinds/kind.ts';
 import { pageRoom, type Room, type Shown } from './room.ts';
 import type { PageLink } from './words.ts';
 
@@ -16,29 +15,42 @@ export interface Step {
   path: readonly number[];
   /** How much room it has. */
   room: Room;
+  /** False for what nobody sees as it is set now. */
+  seen: boolean;
 }
 
 /** The one way through a page: every block in reading order, each before what it holds. */
-export function* walk(document: PageDocument, measures: readonly Measure[] = []): Generator<Step> {
-  const room = pageRoom(measures);
-  yield* through(document.content, [], [], () => room);
+export function* walk(document: PageDocument, context: RoomContext = NOWHERE): Generator<Step> {
+  const room = pageRoom(context.measures);
+  yield* through(document.content, [], [], () => room, context);
 }
+
+/** For who asks for no widths. */
+const NOWHERE: RoomContext = { measures: [], holdings: new Map() };
 
 function* through(
   blocks: readonly AnyBlock[],
   ancestors: readonly Part[],
   path: readonly number[],
   roomAt: (at: number) => Room,
+  context: RoomContext,
+  outer = true,
 ): Generator<Step> {
   for (const [at, block] of blocks.entries()) {
     const kind = kindOf(block);
     const room = roomAt(at);
-    const step = { block: block as Part, ancestors, path: [...path, at], room };
+    const seen = outer && !room.unseen;
+    const step = { block: block as Part, ancestors, path: [...path, at], room, seen };
     yield step;
     const children = kind.children(block);
     if (children.length > 0)
-      yield* through(children, [...ancestors, step.block], step.path, (at) =>
-        kind.roomInside(block, room, at),
+      yield* through(
+        children,
+        [...ancestors, step.block],
+        step.path,
+        kind.rooms(block, room, context),
+        context,
+        seen,
       );
   }
 }
@@ -73,10 +85,15 @@ export const usesIn = (document: PageDocument): Use[] =>
 
 /** Every asset that a page shows, with how wide it is shown there. */
 export const shownUses = (document: PageDocument, context: PageContext): { use: Use; shown: Shown }[] =>
-  [...walk(document, context.measures)].flatMap(({ block, room }) => {
+  [...walk(document, context)].flatMap(({ block, room, seen }) => {
+    if (!seen) return [];
     const kind = kindOf(block);
     return kind.uses(block).map((use) => ({ use, shown: kind.shown(block, use, room, context) }));
   });
+
+/** Every asset that is seen in a page as it is set now. */
+export const seenUses = (document: PageDocument): Use[] =>
+  [...walk(document)].flatMap(({ block, seen }) => (seen ? kindOf(block).uses(block) : []));
 
 /** Every frame that a page opens. */
 export const framesIn = (document: PageDocument): Frame[] =>

@@ -13,7 +13,8 @@ import type { CheckContext, HeldPlace, HeldRule, Rule, Says } from './rules/rule
 
 /** Checks a page and says what is wrong or doubtful: what is placed in the order of the page, then the page as a whole. */
 export function checkPage(document: PageDocument, context: CheckContext): Finding[] {
-  const all = [...walk(document, context.measures)];
+  // What is not shown as things are set now is nobody's to find.
+  const all = [...walk(document, context)].filter(({ seen }) => seen);
   const steps = all.filter((step) => isStillSeen(step, context));
   return [
     // Of what nobody sees any more only that is said.
@@ -98,7 +99,7 @@ const placeOf = (step: Step, use: Use, asset: HeldAsset, context: PageContext): 
 
 /** The first day on which the mere passing of time changes what is found in a page (ISO 8601); null for never. */
 export function nextChange(document: PageDocument, context: CheckContext): string | null {
-  const days = [...walk(document, context.measures)].flatMap((step) => [
+  const days = [...walk(document, context)].flatMap((step) => [
     ...RULES.flatMap((rule) => ('lookAtBlock' in rule ? (rule.turns?.(step) ?? []) : [])),
     ...kindOf(step.block)
       .uses(step.block)

@@ -297,7 +297,10 @@ const UNWRAPPED = new Set(
 const ATTRIBUTES: Readonly<Record<string, readonly string[]>> = {
   a: ['href', 'target', 'rel'],
   blockquote: ['cite'],
+  article: ['data-item'],
+  div: ['data-alongside'],
   figure: ['data-placement'],
+  section: ['data-together'],
   img: ['alt', 'src', 'data-src', 'data-small', 'align', 'width', 'height'],
   ol: ['start'],
   source: ['src', 'type'],

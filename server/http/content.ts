@@ -89,6 +89,8 @@ export function contentApplication({
       'content-security-policy':
         "default-src 'none'; style-src 'unsafe-inline'; sandbox; frame-ancestors 'none'",
     });
+    // Who writes on a picture measures what lies under the words: the application may read its pixels.
+    if (mime.startsWith('image/')) response.set('access-control-allow-origin', origin);
     // A document could hold scripts: it is saved, and opened by the program that it is for.
     if (isDocument(key.slice(key.lastIndexOf('.') + 1))) response.attachment(key.split('/').at(-1) ?? '');
     if (evidence) response.attachment(await evidenceName(database, key)).type('application/octet-stream');

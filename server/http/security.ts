@@ -26,7 +26,7 @@ export function applicationHeaders({ contentOrigin, origin }: Configuration): Re
           fontSrc: ["'self'"],
           imgSrc: ["'self'", 'data:', 'blob:', contentOrigin],
           mediaSrc: [contentOrigin, 'blob:'],
-          connectSrc: ["'self'"],
+          connectSrc: ["'self'", contentOrigin],
           frameSrc: [contentOrigin],
           workerSrc: ["'self'"],
           manifestSrc: ["'self'"],

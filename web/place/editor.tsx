@@ -28,6 +28,7 @@ import { insertAt } from './placing.ts';
 import { RefusedPlacing } from './refusedplacing.tsx';
 import { SaveLine } from './saveline.tsx';
 import { selectedPlacement } from './selectedplacement.ts';
+import { useDesk } from './settings/usedesk.ts';
 import { SelectionStrip } from './selectionstrip.tsx';
 import { Sheet } from './sheet.tsx';
 import { useDropFiles } from './usedropfiles.ts';
@@ -119,6 +120,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   useEffect(() => {
     if (selected?.asset) select(selected.asset);
   }, [selected?.asset, select]);
+  useDesk(editor, site);
   useHold(page.id);
   useTitle(own.title, 'Place');
   const { marked, dropPlace } = useDropPlace(editor, placing.place);

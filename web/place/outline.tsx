@@ -1,8 +1,12 @@
+import type { Node } from '@tiptap/pm/model';
 import { useEditorState, type Editor } from '@tiptap/react';
 import { readAsset } from '@placard/core/contract';
 import type { Finding } from '@placard/core/proof';
 import { useAsk } from '../kit/asking.ts';
+import type { SettingName } from '@placard/core/page';
 import { placedKindOf } from './kinds/index.ts';
+import { itemsOf } from './settings/commands.ts';
+import { SETTING_NAMES } from './settings/names.ts';
 
 interface Line {
   /** Which of them it is. Not where: that changes with every key, and all lines would be drawn anew. */
@@ -67,14 +71,33 @@ function HeldTitle({ id, otherwise }: { id: string; otherwise: string }) {
   );
 }
 
+/** Headings, what is placed, and what is set together; of the things in that only what is a heading. */
+function isListed({ type }: Node, parent: Node | null): boolean {
+  if (type.name === 'heading' || type.name === 'together') return true;
+  return placedKindOf(type.name) !== undefined && parent?.type.name !== 'item';
+}
+
+const COUNTS = ['None', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine'];
+
+/** What things set together are called: by their name, or how many they are and how they stand. */
+function togetherCalled(node: Node): string {
+  const count = itemsOf(node);
+  const named = String(node.attrs['name'] ?? '');
+  const stands = SETTING_NAMES[node.attrs['setting'] as SettingName];
+  if (named !== '') return named;
+  return count === 1
+    ? stands.replace(/^./, (first) => first.toUpperCase())
+    : `${COUNTS[count] ?? count}, ${stands}`;
+}
+
 /** Where the nth line of the outline stands in the page now. */
 function placeOf(editor: Editor, nth: number): number {
   let [place, at] = [0, 0];
-  editor.state.doc.descendants((node, pos) => {
-    if (node.type.name !== 'heading' && !placedKindOf(node.type.name)) return !node.isTextblock;
+  editor.state.doc.descendants((node, pos, parent) => {
+    if (!isListed(node, parent)) return !node.isTextblock;
     if (at === nth) place = pos;
     at++;
-    return false;
+    return node.type.name === 'together';
   });
   return place;
 }
@@ -82,19 +105,22 @@ function placeOf(editor: Editor, nth: number): number {
 function linesOf(editor: Editor): Line[] {
   const lines: Line[] = [];
   const { from } = editor.state.selection;
-  editor.state.doc.descendants((node, pos) => {
+  editor.state.doc.descendants((node, pos, parent) => {
     const kind = node.type.name;
     const placed = placedKindOf(kind);
-    if (kind !== 'heading' && !placed) return !node.isTextblock;
+    if (!isListed(node, parent)) return !node.isTextblock;
     lines.push({
       nth: lines.length,
       kind,
       id: (node.attrs['id'] as string | undefined) ?? null,
       asset: (node.attrs['asset'] as string | undefined) ?? null,
-      words: node.textContent || placed?.called({ type: kind, attrs: node.attrs }) || kind,
+      words:
+        kind === 'together'
+          ? togetherCalled(node)
+          : node.textContent || placed?.called({ type: kind, attrs: node.attrs }) || kind,
       on: from >= pos && from < pos + node.nodeSize,
     });
-    return false;
+    return kind === 'together';
   });
   return lines;
 }

@@ -7,6 +7,7 @@ import { WriteBehind } from './behind.ts';
 import { Indent } from './indent.ts';
 import { blockExtensions } from './kinds/index.ts';
 import { PageLink } from './link.ts';
+import { Choosing } from './settings/choosing.ts';
 import { Pasting, type Pasted } from './pasting.ts';
 import { PendingPlaces } from './pending.ts';
 import { Small } from './small.ts';
@@ -14,7 +15,7 @@ import { SmallPictureNode } from './smallpicture.tsx';
 import { ShownWhen } from './when.ts';
 
 /** A page's blocks and what is placed between them: a placement stands among the blocks, never in a list. */
-const PageDoc = Document.extend({ content: '(block | placement)+' });
+const PageDoc = Document.extend({ content: '(block | placement | together)+' });
 
 /** What the editor of a page knows: the kinds of blocks, the marks of words, and how one writes among what is placed. */
 export const pageExtensions = (
@@ -27,6 +28,7 @@ export const pageExtensions = (
   PageLink,
   SmallPictureNode,
   Indent,
+  Choosing,
   ShownWhen.configure({ types: BLOCK_TYPES, looking }),
   WriteBehind,
   // Words that are chosen stay to be seen while something beside the page is written in.

@@ -10,6 +10,7 @@ import { PagePanel } from './own/pagepanel.tsx';
 import type { OwnFacts } from './ownfacts.ts';
 import { QuotationControls } from './quotationcontrols.tsx';
 import type { SelectedPlacement } from './selectedplacement.ts';
+import { SetTogetherPanel, SettingPanel, useSettings } from './settings/settingpanel.tsx';
 import { SmallPanel } from './standing/smallpanel.tsx';
 import { StandingPanel } from './standing/standingpanel.tsx';
 import { TableControls } from './tablecontrols.tsx';
@@ -49,16 +50,22 @@ export function PageSide({
   children: ReactNode;
 }) {
   const { asset } = useSelection();
+  const { found, chosen } = useSettings(editor);
   const small = useEditorState({ editor, selector: ({ editor: now }) => selectedSmall(now) });
   // Where there is little room, it is not taken before somebody asks.
   const [open, setOpen] = useState(false);
-  const something = selected !== null || small !== null;
+  const something = selected !== null || small !== null || found !== null || chosen !== null;
   const shown = selected ? selected.asset : (small?.asset ?? asset);
   return (
     <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto py-3 pr-5 max-lg:max-h-[34vh] max-lg:border-t max-lg:border-edge max-lg:px-4">
       {children}
+      {mayWrite && chosen && !selected && <SetTogetherPanel editor={editor} site={site} chosen={chosen} />}
+      {mayWrite && found && <SettingPanel editor={editor} site={site} page={page.id} found={found} />}
       {mayWrite && selected && selected.type !== 'arriving' && selected.type !== 'unknown' && (
         <StandingPanel editor={editor} selected={selected} site={site} page={page.id} />
+      )}
+      {mayWrite && chosen && selected && !found && (
+        <SetTogetherPanel editor={editor} site={site} chosen={chosen} />
       )}
       {mayWrite && small && <SmallPanel editor={editor} selected={small} words={wordsAround(editor)} />}
       {mayWrite && (

@@ -1,22 +1,20 @@
-import { NodeViewWrapper, type Editor, type NodeViewProps } from '@tiptap/react';
+import { NodeViewWrapper, type NodeViewProps } from '@tiptap/react';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { readSite } from '@placard/core/contract';
-import type { Measure } from '@placard/core/geometry';
 import type { Element, Markup } from '@placard/core/markup';
 import {
   blockMarkup,
   kindOf,
-  pageRoom,
   standingIn,
   USUAL_EDGES,
   type AnyBlock,
-  type Room,
   type StandingSaid,
 } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
 import { dress, MarkupView, type Replaced } from '../kit/markup.tsx';
 import type { PlacedKind } from './kinds/kind.ts';
 import { setAttributes } from './setattributes.ts';
+import { deskOf, roomAt } from './settings/desk.ts';
 import { useHeld } from './useheld.ts';
 import { WidthHandles } from './widthhandles.tsx';
 
@@ -42,16 +40,6 @@ function atRest(markup: Markup): Markup[] {
   return 'popovertarget' in attributes ? inside : [{ ...markup, children: inside }];
 }
 
-/** The room at a place of the page: in a cell, that of its column. */
-function roomAt(editor: Editor, at: number | undefined, measures: readonly Measure[]): Room {
-  const page = pageRoom(measures);
-  const $at = at === undefined ? null : editor.state.doc.resolve(at);
-  if (!$at || $at.depth < 3) return page;
-  const [table, row] = [$at.node(1), $at.node(2)].map((node) => node.toJSON() as AnyBlock);
-  if (table?.type !== 'table' || !row) return page;
-  return kindOf(row).roomInside(row, kindOf(table).roomInside(table, page, $at.index(1)), $at.index(2));
-}
-
 /** Something placed, as it stands in the page being written: the markup that visitors get. */
 export function PlacementView({ kind, ...given }: NodeViewProps & { kind: PlacedKind }) {
   const { node, editor, getPos, selected } = given;
@@ -75,7 +63,7 @@ export function PlacementView({ kind, ...given }: NodeViewProps & { kind: Placed
     // The desk is the screen that the page lies on.
     screen: '100cqw',
   };
-  const room = roomAt(editor, getPos(), measures);
+  const room = roomAt(editor, getPos(), { measures, holdings: deskOf(editor).context.holdings });
   const figure = blockMarkup(block, context, room).find((part): part is Element => typeof part !== 'string');
   const inner = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => {
@@ -112,7 +100,7 @@ export function PlacementView({ kind, ...given }: NodeViewProps & { kind: Placed
           {error?.message ?? (pending ? 'Bringing it up …' : kind.nothing?.(block))}
         </p>
       )}
-      {selected && editor.isEditable && standing?.width && standing.position !== 'bleed' && (
+      {selected && editor.isEditable && !room.filled && standing?.width && standing.position !== 'bleed' && (
         <WidthHandles
           editor={editor}
           position={standing.position}

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { element, type Element } from '../../markup/index.ts';
+import { boxStyle } from '../box.ts';
 import { figureOf, FILLS } from '../figure.ts';
 import { posterOf, shownTrack } from '../files.ts';
 import { heldKey, wordsAt } from '../held.ts';
@@ -24,7 +25,12 @@ export const film: Kind<Film> = kind<Film>({
     const asset = context.holdings.get(heldKey(block.attrs));
     if (!asset?.file) return [];
     const { addressOf, edges, language = 'en', measures, screen } = context;
-    const look = { ...FILLS, ...edgeStyle(block.attrs, edges) };
+    const box = room.filled?.box;
+    const look = {
+      ...FILLS,
+      ...edgeStyle(block.attrs, edges),
+      ...(box && asset.kind !== 'sound' ? boxStyle({ ...box, how: 'fitted' }, asset) : {}),
+    };
     const named = { 'aria-label': wordsAt(asset, block.attrs).alt || null };
     const shown = shownTrack(asset.tracks, language);
     const inside: Element[] = [

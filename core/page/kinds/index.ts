@@ -1,9 +1,11 @@
 import * as v from 'valibot';
+import { alongside } from './alongside.ts';
 import { arriving } from './arriving.ts';
 import { bulletList } from './bulletlist.ts';
 import { embed } from './embed.ts';
 import { film } from './film.ts';
 import { heading } from './heading.ts';
+import { item } from './item.ts';
 import type { AnyBlock, Group, Kind } from './kind.ts';
 import { listItem } from './listitem.ts';
 import { orderedList } from './orderedlist.ts';
@@ -15,6 +17,7 @@ import { table } from './table.ts';
 import { tableCell } from './tablecell.ts';
 import { tableHeader } from './tableheader.ts';
 import { tableRow } from './tablerow.ts';
+import { together } from './together.ts';
 import { unknown } from './unknown.ts';
 
 /** Every kind of block. All else that is known of kinds is worked out from these. */
@@ -34,6 +37,9 @@ const KINDS = [
   film,
   embed,
   arriving,
+  together,
+  item,
+  alongside,
   unknown,
 ] as const;
 
@@ -42,7 +48,10 @@ type BlockOf<K> = K extends Kind<infer B> ? B : never;
 /** Any block or part of a page. */
 export type Part = BlockOf<(typeof KINDS)[number]>;
 /** A block that stands in a page itself. */
-export type Block = Exclude<Part, { type: 'listItem' | 'tableRow' | 'tableCell' | 'tableHeader' }>;
+export type Block = Exclude<
+  Part,
+  { type: 'listItem' | 'tableRow' | 'tableCell' | 'tableHeader' | 'item' | 'alongside' }
+>;
 /** A block that places something among the words. */
 export type Placement = Extract<Block, { attrs: { id: string } }>;
 
@@ -69,10 +78,14 @@ export const isPlacement = (block: AnyBlock): block is Placement =>
   byType.get(block.type)?.group === 'placement';
 
 /** The schema of a block that may be of any of these kinds, or of any in a group. What is of none of them is refused. */
-export function schemaOf(types: readonly string[], group?: Group): v.GenericSchema<unknown, AnyBlock> {
+export function schemaOf(
+  types: readonly string[],
+  ...groups: readonly Group[]
+): v.GenericSchema<unknown, AnyBlock> {
   return v.lazy((input) => {
     const type = typeof input === 'object' && input !== null && 'type' in input ? String(input.type) : '';
-    return types.includes(type) || (group && byType.get(type)?.group === group) ? schemaOfType(type) : NONE;
+    const group = byType.get(type)?.group;
+    return types.includes(type) || (group && groups.includes(group)) ? schemaOfType(type) : NONE;
   });
 }
 

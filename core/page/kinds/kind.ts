@@ -27,6 +27,9 @@ export interface PageContext {
   page?: string;
 }
 
+/** What the room of a block is worked out from. */
+export type RoomContext = Pick<PageContext, 'measures' | 'holdings'>;
+
 /** What its markup is made from. */
 export interface RenderContext extends PageContext {
   /** What the page calls a file: its address, or its path in a folder. */
@@ -47,13 +50,18 @@ export interface Place {
   room: Room;
   /** The markup of the blocks that it holds, each in its own room. */
   inside: (children: readonly AnyBlock[]) => Markup[];
+  /** The same block by block. */
+  each: (children: readonly AnyBlock[]) => Markup[][];
 }
 
 /** The schemas of blocks by their kinds, and of all in a group; asked for when something is read: kinds hold one another. */
-export type SchemaOf = (types: readonly string[], group?: Group) => v.GenericSchema<unknown, AnyBlock>;
+export type SchemaOf = (
+  types: readonly string[],
+  ...groups: readonly Group[]
+) => v.GenericSchema<unknown, AnyBlock>;
 
-/** Words, something placed among them, or a part that stands only in what holds it. */
-export type Group = 'words' | 'placement' | 'part';
+/** Words, something placed among them, things set together, or a part that stands only in what holds it. */
+export type Group = 'words' | 'placement' | 'together' | 'part';
 
 /** A foreign element (HTML), as kinds read it. */
 export type ForeignElement = Tree.Element;
@@ -113,7 +121,7 @@ export interface Kind<Block extends AnyBlock> {
   /** The same with other blocks in it, as many. */
   withChildren(block: Block, children: readonly AnyBlock[]): Block;
   /** The room that each of the blocks in it has, by its place among them. */
-  roomInside(block: Block, room: Room, at: number): Room;
+  rooms(block: Block, room: Room, context: RoomContext): (at: number) => Room;
   /** Every asset that it shows, without those of the blocks in it. */
   uses(block: Block): readonly Use[];
   /** The same with its uses changed, one by one. */
@@ -130,7 +138,7 @@ export interface Kind<Block extends AnyBlock> {
   /** How it is read from foreign HTML: what is made of an element of each of these names; null for what is none of it. */
   reads: Readonly<Record<string, (element: ForeignElement, reading: Reading) => AnyBlock[] | null>>;
   /** What is said of it in structured data (schema.org), each under a name that is said once in a page. */
-  data(block: Block, place: Omit<Place, 'inside'>): Said[];
+  data(block: Block, place: Pick<Place, 'context' | 'room'>): Said[];
 }
 
 type Told = 'type' | 'group' | 'schema' | 'markup';
@@ -142,7 +150,7 @@ export function kind<Block extends AnyBlock>(
   return {
     children: () => [],
     withChildren: (block) => block,
-    roomInside: (_block, room) => room,
+    rooms: (_block, room) => () => room,
     uses: () => [],
     withUses: (block) => block,
     shown: (_block, _use, room) => ({ ...room, across: false }),

@@ -27,7 +27,10 @@ export const listItem: Kind<ListItem> = kind<ListItem>({
     >,
   children: ({ content }) => content,
   withChildren: (block, content) => ({ ...block, content: content as ListItem['content'] }),
-  roomInside: (_block, room) => setIn(room, INDENT),
+  rooms: (_block, room) => {
+    const inside = setIn(room, INDENT);
+    return () => inside;
+  },
   reads: {
     li: (element, reading) => {
       const { content, others } = inItem(reading.blocks(element));

@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { jsonLdOfHostedFilm } from '../../credit/jsonld.ts';
-import { element, type Markup, type Style } from '../../markup/index.ts';
-import { BoxSchema, boxStyle, shownInBox } from '../box.ts';
+import { CENTRE } from '../../geometry/rectangle.ts';
+import { element, type Element, type Markup, type Style } from '../../markup/index.ts';
+import { BoxSchema, boxStyle, shownInBox, type Box } from '../box.ts';
 import { figureOf, FILLS } from '../figure.ts';
 import { choiceOf } from '../files.ts';
 import { heldKey, wordsAt, type HeldAsset, type Holdings } from '../held.ts';
@@ -68,18 +69,23 @@ export const picture: Kind<Picture> = kind<Picture>({
     if (!asset) return [];
     const standing = standingIn(room, attrs, context.measures);
     const alt = wordsAt(asset, attrs).alt ?? '';
+    const box = boxIn(block, room);
     const style: Style = {
       ...FILLS,
       ...edgeStyle(attrs, context.edges),
-      ...(attrs.box ? boxStyle(attrs.box, asset, asset.focal) : {}),
+      ...(box ? boxStyle(box, asset, asset.focal) : {}),
     };
-    const still = stillMarkup(asset, alt, shownAs(block, room, context), style, context);
+    const shown = shownAs(block, room, context);
+    if (room.filled?.cover) return [covering(asset, alt, shown, context)];
+    const still = stillMarkup(asset, alt, shown, style, context);
+    if (room.filled?.still)
+      return [figureOf(useOf(block), asset, figureStyle(standing, context.screen), [still], context)];
     return [
       figureOf(
         useOf(block),
         asset,
         figureStyle(standing, context.screen),
-        opened(block, still, alt, asset, context),
+        opened(block, still, alt, asset, context, room.filled?.large),
         context,
       ),
     ];
@@ -100,10 +106,53 @@ export const picture: Kind<Picture> = kind<Picture>({
   },
 });
 
-function shownAs({ attrs }: Picture, room: Room, { holdings, measures }: PageContext): Shown {
+/** The box that it stands in: what holds it may have one for it. */
+const boxIn = ({ attrs }: Picture, { filled }: Room): Box | null => filled?.box ?? attrs.box ?? null;
+
+function shownAs(block: Picture, room: Room, { holdings, measures }: PageContext): Shown {
+  const { attrs } = block;
   const shown = shownIn(room, standingIn(room, attrs, measures), attrs.credit);
-  const asset = attrs.box ? (holdings as Holdings).get(heldKey(attrs)) : undefined;
-  return attrs.box && asset ? shownInBox(shown, attrs.box, asset) : shown;
+  const box = boxIn(block, room);
+  const cover = room.filled?.cover;
+  const asset = box || cover ? (holdings as Holdings).get(heldKey(attrs)) : undefined;
+  if (asset && cover) return shownBehind(shown, asset, cover);
+  return box && asset ? shownInBox(shown, box, asset) : shown;
+}
+
+/** How wide a picture is drawn that lies behind something, so that it covers it, with the part that narrow screens have. */
+function shownBehind(shown: Shown, asset: HeldAsset, cover: { wide: number; narrow: number }): Shown {
+  const other = asset.sources.find(({ screen }) => screen === 'narrow') ?? asset;
+  const zoom = (of: { width: number; height: number }, ratio: number) =>
+    Math.max(1, of.width / of.height / ratio);
+  const [wide, narrow] = [zoom(asset, cover.wide), zoom(other, cover.narrow)];
+  return {
+    width: Math.ceil(shown.width * wide),
+    share: shown.share * narrow,
+    ...(shown.less ? { less: shown.less * narrow } : {}),
+    wide: { share: (shown.wide?.share ?? 1) * wide, less: (shown.wide?.less ?? 0) * wide },
+    across: false,
+  };
+}
+
+/** A picture that covers what it lies in, round its focal point, whatever the shape of that. */
+function covering(asset: HeldAsset, alt: string, shown: Shown, context: RenderContext): Element {
+  const { x, y } = asset.focal ?? CENTRE;
+  const still = stillMarkup(
+    asset,
+    alt,
+    shown,
+    {
+      display: 'block',
+      position: 'absolute',
+      inset: '0',
+      width: '100%',
+      height: '100%',
+      'object-fit': 'cover',
+      'object-position': `${Math.round(x * 1000) / 10}% ${Math.round(y * 1000) / 10}%`,
+    },
+    context,
+  );
+  return element('figure', { style: { position: 'absolute', inset: '0', margin: '0' } }, still);
 }
 
 /** The picture with what a press on it does. */
@@ -113,9 +162,10 @@ function opened(
   alt: string,
   asset: HeldAsset,
   context: RenderContext,
+  large = false,
 ): Markup[] {
   if (attrs.linksTo) return linked({ href: attrs.linksTo, newWindow: attrs.newWindow }, [still], context);
-  return attrs.large ? openedLarge(attrs.id, still, alt, asset, context) : [still];
+  return (attrs.large ?? large) ? openedLarge(attrs.id, still, alt, asset, context) : [still];
 }
 
 /** A press opens the picture large over the page, without script, and Escape or another press closes it (HTML, `popover`). */

@@ -51,7 +51,10 @@ export const quotation: Kind<Quotation> = kind<Quotation>({
     }) as v.GenericSchema<unknown, Quotation>,
   children: ({ content }) => content,
   withChildren: (block, content) => ({ ...block, content: content as Quotation['content'] }),
-  roomInside: (_block, room) => setIn(room, 2 * INDENT),
+  rooms: (_block, room) => {
+    const inside = setIn(room, 2 * INDENT);
+    return () => inside;
+  },
   words: (block) => said(block).source,
   links: (block): PageLink[] => {
     const { source, address } = said(block);

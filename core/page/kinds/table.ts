@@ -62,13 +62,14 @@ export const table: Kind<Table> = kind<Table>({
     }) as unknown as v.GenericSchema<unknown, Table>,
   children: ({ content }) => content,
   withChildren: (block, content) => ({ ...block, content: content as TableRow[] }),
-  roomInside: (block, room) => {
+  rooms: (block, room) => {
     const widths = widthsOf(block);
-    return {
+    const inside = {
       ...room,
       bleed: null,
       columns: { ...columnsIn(room, widths), least: widths.length * NARROW_COLUMN },
     };
+    return () => inside;
   },
   words: ({ attrs }) => attrs?.caption ?? '',
   reads: { table: (element, reading) => readTable(element, reading) },

@@ -23,24 +23,26 @@ export const tableRow: Kind<TableRow> = kind<TableRow>({
       content: v.pipe(v.array(schemaOf(['tableCell', 'tableHeader'])), v.maxLength(200)),
     }) as unknown as v.GenericSchema<unknown, TableRow>,
   children: ({ content }) => content,
-  roomInside: ({ content }, room, at) => {
-    const { colspan = 1, colwidth } = content[at]?.attrs ?? {};
-    const { whole = 1, each = 1, least = 0 } = room.columns ?? {};
-    const wide = colwidth?.some((width) => width > 0)
-      ? colwidth.reduce((sum, width) => sum + (width || each), 0)
-      : colspan * each;
-    const part = Math.min(1, wide / whole);
-    return setIn(
-      {
-        width: Math.floor(Math.max(room.width, least) * part),
-        share: room.share * part,
-        less: (room.less ?? 0) * part,
-        ...(least > 0 ? { least: least * part } : {}),
-        bleed: null,
-      },
-      CELL_EDGES,
-    );
-  },
+  rooms:
+    ({ content }, room) =>
+    (at) => {
+      const { colspan = 1, colwidth } = content[at]?.attrs ?? {};
+      const { whole = 1, each = 1, least = 0 } = room.columns ?? {};
+      const wide = colwidth?.some((width) => width > 0)
+        ? colwidth.reduce((sum, width) => sum + (width || each), 0)
+        : colspan * each;
+      const part = Math.min(1, wide / whole);
+      return setIn(
+        {
+          width: Math.floor(Math.max(room.width, least) * part),
+          share: room.share * part,
+          less: (room.less ?? 0) * part,
+          ...(least > 0 ? { least: least * part } : {}),
+          bleed: null,
+        },
+        CELL_EDGES,
+      );
+    },
   withChildren: (block, content) => ({ ...block, content: content as TableRow['content'] }),
   reads: {
     tr: (element, reading) => {

@@ -7,10 +7,12 @@ import { creditMissing } from './creditmissing.ts';
 import { headingsOutOfOrder } from './headingsoutoforder.ts';
 import { heavy } from './heavy.ts';
 import { hostNotApproved } from './hostnotapproved.ts';
+import { leadsWordless } from './leadswordless.ts';
 import { licenceUnknown } from './licenceunknown.ts';
 import { linkBroken } from './linkbroken.ts';
 import { linkNameless } from './linknameless.ts';
 import { mayNotPlay } from './maynotplay.ts';
+import { noteUntitled } from './noteuntitled.ts';
 import { notPrepared } from './notprepared.ts';
 import { notReadable } from './notreadable.ts';
 import { pageShownLater, shownLater } from './shownlater.ts';
@@ -20,6 +22,7 @@ import { tableWithoutHeads } from './tablewithoutheads.ts';
 import { termsAgainst } from './termsagainst.ts';
 import { termsEndSoon } from './termsendsoon.ts';
 import { termsNotApproved } from './termsnotapproved.ts';
+import { wordsOnPicture } from './wordsonpicture.ts';
 import type { Rule } from './rule.ts';
 
 /** Every rule, in the order in which a place is told of them. */
@@ -42,6 +45,9 @@ export const RULES: readonly Rule[] = [
   hostNotApproved,
   stillArriving,
   notReadable,
+  leadsWordless,
+  noteUntitled,
+  wordsOnPicture,
   shownLater,
   linkBroken,
   headingsOutOfOrder,

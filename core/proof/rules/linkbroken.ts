@@ -11,20 +11,19 @@ export const linkBroken: PageRule = {
       .filter(({ ancestors }) => ancestors.length === 0)
       .map(({ block }) => block as Block);
     const here = new Set(anchorsOf({ type: 'doc', content }).values());
-    return steps.flatMap(({ block, path }) =>
-      kindOf(block)
-        .links(block)
-        .flatMap((link) => {
-          const why = brokenBy(link, here, context);
-          if (why === null) return [];
-          const id = 'attrs' in block && block.attrs && 'id' in block.attrs ? String(block.attrs.id) : '';
-          return {
-            severity: 'stop' as const,
-            where: id || `block-${path.join('-')}`,
-            says: `The link “${link.words.trim() || link.href}” ${why}`,
-            remedy: 'Let it lead somewhere else, or take it away; its words stay.',
-          };
-        }),
+    return steps.flatMap(({ block, path, room }) =>
+      // Where a thing leads as a whole is not shown in every setting.
+      (room.item?.link === false ? [] : kindOf(block).links(block)).flatMap((link) => {
+        const why = brokenBy(link, here, context);
+        if (why === null) return [];
+        const id = 'attrs' in block && block.attrs && 'id' in block.attrs ? String(block.attrs.id) : '';
+        return {
+          severity: 'stop' as const,
+          where: id || `block-${path.join('-')}`,
+          says: `The link “${link.words.trim() || link.href}” ${why}`,
+          remedy: 'Let it lead somewhere else, or take it away; its words stay.',
+        };
+      }),
     );
   },
 };

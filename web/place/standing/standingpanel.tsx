@@ -1,13 +1,12 @@
 import type { Editor } from '@tiptap/react';
 import { ArrowDown, ArrowUp, Trash2, WrapText } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { readAsset, readPage, type Site } from '@placard/core/contract';
 import { columnOf } from '@placard/core/geometry';
 import { altAdvice } from '@placard/core/alt';
 import {
   CREDIT_PLACES,
-  pageRoom,
   shownIn,
   shownInBox,
   standingIn,
@@ -18,14 +17,15 @@ import {
 } from '@placard/core/page';
 import { useAsk } from '../../kit/asking.ts';
 import { Fold } from '../../kit/fold.tsx';
-import { Hint } from '../../kit/hint.tsx';
 import { PictureChoice } from '../../kit/picturechoice.tsx';
 import { Select } from '../../kit/select.tsx';
 import { Field } from '../../placard/field.tsx';
 import { intoTheLine } from '../inline.ts';
 import { moveSelected } from '../placing.ts';
 import { setAttributes } from '../setattributes.ts';
+import { deskOf, roomAt } from '../settings/desk.ts';
 import type { SelectedPlacement } from '../selectedplacement.ts';
+import { IconButton } from './iconbutton.tsx';
 import { GapControls } from './gapcontrols.tsx';
 import { EdgeControls, PictureControls } from './picturecontrols.tsx';
 import { PositionChoice } from './positionchoice.tsx';
@@ -59,9 +59,11 @@ export function StandingPanel({
     { enabled: selected.asset !== null },
   );
   const { measures } = site;
-  const column = columnOf(measures);
+  const room = roomAt(editor, selected.pos, { measures, holdings: deskOf(editor).context.holdings });
+  // Where what holds it says how it stands, its own place and width wait until it stands by itself.
+  const filled = room.filled !== undefined;
+  const column = Math.min(columnOf(measures), room.width);
   const within = measures.filter(({ width }) => width <= column);
-  const room = pageRoom(measures);
   const { said, box } = selected;
   const standing = standingIn(room, said, measures);
   const size = asset.data?.shown ?? null;
@@ -84,7 +86,7 @@ export function StandingPanel({
     <section aria-label="How it stands here">
       <div className="mb-1.5 flex items-center">
         <p className="caption mr-auto">How it stands here</p>
-        {picture && (
+        {picture && !filled && (
           <IconButton
             label="Set it small, into the line"
             onClick={() => intoTheLine(editor)}
@@ -107,31 +109,35 @@ export function StandingPanel({
           icon={<Trash2 aria-hidden className="size-4" />}
         />
       </div>
-      <PositionChoice
-        said={said}
-        standingAt={standingAt}
-        src={asset.data?.thumbnail ?? null}
-        shape={box ? box.width / box.height : size ? size.width / size.height : 16 / 9}
-        words={selected.beside}
-        measures={measures}
-        column={column}
-        onChange={(position) => {
-          const { measure, width } = standingAt(position);
-          set({ position, measure, width: width ?? null });
-        }}
-      />
-      <WidthControls
-        measures={within}
-        measure={said.measure}
-        width={said.width ?? null}
-        shown={whole.width}
-        needed={shown.width}
-        pixels={picture ? (size?.width ?? null) : null}
-        fills={fills}
-        onChange={set}
-      />
-      <GapControls said={said} onChange={set} />
-      <EdgeControls bordered={Boolean(said.bordered)} rounded={Boolean(said.rounded)} onChange={set} />
+      {!filled && (
+        <>
+          <PositionChoice
+            said={said}
+            standingAt={standingAt}
+            src={asset.data?.thumbnail ?? null}
+            shape={box ? box.width / box.height : size ? size.width / size.height : 16 / 9}
+            words={selected.beside}
+            measures={measures}
+            column={column}
+            onChange={(position) => {
+              const { measure, width } = standingAt(position);
+              set({ position, measure, width: width ?? null });
+            }}
+          />
+          <WidthControls
+            measures={within}
+            measure={said.measure}
+            width={said.width ?? null}
+            shown={whole.width}
+            needed={shown.width}
+            pixels={picture ? (size?.width ?? null) : null}
+            fills={fills}
+            onChange={set}
+          />
+          <GapControls said={said} onChange={set} />
+          <EdgeControls bordered={Boolean(said.bordered)} rounded={Boolean(said.rounded)} onChange={set} />
+        </>
+      )}
       {selected.asset && (
         <div className="mt-2 flex items-center gap-2 text-[13px] [&>label]:shrink-0">
           <Select
@@ -233,14 +239,4 @@ function useLeadsTo(href: string | null): string | null {
   const id = target.kind === 'page' ? target.page : '';
   const page = useAsk(readPage, { params: { id } }, { enabled: id !== '', retry: false });
   return target.kind === 'page' ? (page.data?.title ?? null) : href;
-}
-
-function IconButton({ label, onClick, icon }: { label: string; onClick: () => void; icon: ReactNode }) {
-  return (
-    <Hint says={label}>
-      <button type="button" aria-label={label} onClick={onClick} className="p-1 hover:text-madder">
-        {icon}
-      </button>
-    </Hint>
-  );
 }

@@ -1,0 +1,9 @@
+export { neededFor } from './contrast.ts';
+export {
+  leastContrast,
+  leastVeil,
+  underWords,
+  type OnVeil,
+  type UnderWords,
+  type WordsRect,
+} from './underwords.ts';

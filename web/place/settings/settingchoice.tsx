@@ -1,0 +1,51 @@
+import { RadioGroup } from 'radix-ui';
+import { useDeferredValue } from 'react';
+import type { RenderContext, SettingName, Together } from '@placard/core/page';
+import { Hint } from '../../kit/hint.tsx';
+import { SETTING_NAMES } from './names.ts';
+import { SmallSetting, WIDE } from './smallsetting.tsx';
+
+/** How wide each is drawn, in CSS pixels. */
+const DRAWN = 98;
+
+/** How several things stand together: the very things in every setting that makes sense for them. */
+export function SettingChoice({
+  label,
+  settings,
+  chosen,
+  blockIn,
+  context,
+  onChoose,
+}: {
+  label: string;
+  settings: readonly SettingName[];
+  /** The setting that they stand in; null for none yet. */
+  chosen: SettingName | null;
+  /** The things as they would be in a setting. */
+  blockIn: (setting: SettingName) => Together;
+  context: RenderContext;
+  onChoose: (setting: SettingName) => void;
+}) {
+  // They are drawn after what is written, and after a press is answered.
+  const drawn = useDeferredValue(blockIn, null);
+  return (
+    <RadioGroup.Root
+      aria-label={label}
+      className="grid grid-cols-3 gap-2"
+      value={chosen}
+      onValueChange={(setting) => onChoose(setting as SettingName)}
+    >
+      {settings.map((setting) => (
+        <Hint key={setting} says={SETTING_NAMES[setting]}>
+          <RadioGroup.Item
+            value={setting}
+            aria-label={SETTING_NAMES[setting]}
+            className="h-[66px] overflow-hidden border border-rule bg-white text-left aria-checked:outline-2 aria-checked:outline-madder"
+          >
+            {drawn && <SmallSetting block={drawn(setting)} context={context} screen={WIDE} width={DRAWN} />}
+          </RadioGroup.Item>
+        </Hint>
+      ))}
+    </RadioGroup.Root>
+  );
+}
