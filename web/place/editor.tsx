@@ -28,6 +28,8 @@ import { insertAt } from './placing.ts';
 import { RefusedPlacing } from './refusedplacing.tsx';
 import { SaveLine } from './saveline.tsx';
 import { selectedPlacement } from './selectedplacement.ts';
+import { ColumnsRule } from './settings/columnsrule.tsx';
+import { ItemHandles } from './settings/itemhandles.tsx';
 import { useDesk } from './settings/usedesk.ts';
 import { SelectionStrip } from './selectionstrip.tsx';
 import { Sheet } from './sheet.tsx';
@@ -123,8 +125,8 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   useDesk(editor, site);
   useHold(page.id);
   useTitle(own.title, 'Place');
-  const { marked, dropPlace } = useDropPlace(editor, placing.place);
-  usePlaces((asset) => placing.place(asset, null), mayWrite ? dropPlace : null);
+  const { marked, dropPlace } = useDropPlace(editor, placing.placeAll);
+  usePlaces((assets) => void placing.placeAll(assets, null), mayWrite ? dropPlace : null);
 
   // What was chosen on another screen for this page is put at its end, once.
   const { state: brought, pathname } = useLocation() as {
@@ -222,12 +224,13 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
             />
           )}
           {!source && (
-            <div className="mx-4">
+            <div className="relative mx-4 min-h-[26px] lg:min-h-0">
               <MeasureRule
                 measures={site.measures}
                 column={column}
                 chosen={selected && !selected.said.width ? selected.said.measure : undefined}
               />
+              {mayWrite && <ColumnsRule editor={editor} column={column} />}
             </div>
           )}
           <div className="sheet relative px-4 py-6">
@@ -246,6 +249,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
                 {mayWrite && (
                   <>
                     <SelectionStrip editor={editor} onLink={() => link(true)} />
+                    <ItemHandles editor={editor} />
                     <Hairline
                       editor={editor}
                       opened={gap}

@@ -33,6 +33,10 @@ export function keepPlace(editor: Editor, name: string, at: number): void {
   tell(editor, { set: [name, at] });
 }
 
+/** Where a place is now; null where none was kept under this name. */
+export const placeOf = (editor: Editor, name: string): number | null =>
+  key.getState(editor.state)?.get(name) ?? null;
+
 /** Where a place is now, which is forgotten with that; null where none was kept under this name. */
 export function takePlace(editor: Editor, name: string): number | null {
   const at = key.getState(editor.state)?.get(name) ?? null;

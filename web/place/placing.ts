@@ -33,14 +33,18 @@ export function beginInWords(editor: Editor, page: string): void {
 
 /** How deep the blocks lie that stand round a place, in the page itself or in a cell: what is placed stands among those. */
 export function blockDepth($pos: ResolvedPos): number {
-  for (let depth = $pos.depth; depth > 0; depth--)
-    if (
-      $pos.node(depth).type.spec['tableRole'] === 'cell' ||
-      $pos.node(depth).type.spec['tableRole'] === 'header_cell'
-    )
-      return depth + 1;
+  for (let depth = $pos.depth; depth > 0; depth--) {
+    const { name, spec } = $pos.node(depth).type;
+    const role = spec['tableRole'];
+    if (role === 'cell' || role === 'header_cell' || name === 'alongside') return depth + 1;
+    // What is put into a gallery is one more of its things.
+    if (name === 'item') return isGallery($pos.node(depth - 1)) ? depth : depth + 1;
+    if (name === 'together') return depth + 1;
+  }
   return 1;
 }
+
+const isGallery = ({ attrs }: Node): boolean => ['rows', 'tiles', 'slides'].includes(String(attrs['setting']));
 
 /** The boundary between two blocks that is nearest to a point on the screen. */
 export function boundaryAt(view: EditorView, x: number, y: number): number {
@@ -63,6 +67,10 @@ export function boundaryAt(view: EditorView, x: number, y: number): number {
  */
 export function insertAt(editor: Editor, block: JSONContent, at: number | null): void {
   const { instead, where } = placeFor(editor, at);
+  if (instead === 0 && editor.state.doc.resolve(where).parent.type.name === 'together') {
+    insertItem(editor, block, where);
+    return;
+  }
   const chain = editor.chain();
   if (instead === null) chain.setTextSelection(where - 1).splitBlock();
   chain
@@ -73,13 +81,31 @@ export function insertAt(editor: Editor, block: JSONContent, at: number | null):
   editor.view.focus();
 }
 
+/** Puts a block among things set together, as one of them; it is selected. */
+function insertItem(editor: Editor, block: JSONContent, where: number): void {
+  const $where = editor.state.doc.resolve(where);
+  // The words beside a side note stand last.
+  const at = $where.nodeBefore?.type.name === 'alongside' ? where - $where.nodeBefore.nodeSize : where;
+  const item = editor.schema.nodeFromJSON({ type: 'item', content: [block] });
+  const tr = editor.state.tr.insert(at, item);
+  editor.view.dispatch(tr.setSelection(NodeSelection.create(tr.doc, at + 1)).scrollIntoView());
+  editor.view.focus();
+}
+
 /** Where a block goes, and how much of what stands there it replaces; null where a paragraph is divided for it. */
 function placeFor(editor: Editor, at: number | null): { where: number; instead: number | null } {
   const { doc, selection } = editor.state;
   if (at !== null) return { where: Math.min(at, doc.content.size), instead: 0 };
-  if (selection instanceof NodeSelection) return { where: selection.to, instead: 0 };
+  if (selection instanceof NodeSelection) {
+    const { node, $to } = selection;
+    if (node.type.name === 'together') return { where: selection.to - 1, instead: 0 };
+    const inGallery = $to.parent.type.name === 'item' && isGallery($to.node($to.depth - 1));
+    return { where: inGallery ? $to.after() : selection.to, instead: 0 };
+  }
   const { $from } = selection;
-  const start = $from.before(blockDepth($from));
+  const depth = blockDepth($from);
+  if (depth > $from.depth) return { where: $from.pos, instead: 0 };
+  const start = $from.before(depth);
   const top = doc.nodeAt(start);
   const end = start + (top?.nodeSize ?? 0);
   if (top?.type.name !== 'paragraph') return { where: end, instead: 0 };
@@ -96,6 +122,8 @@ export function moveSelected(view: EditorView, key: string): boolean {
   if (by === undefined || !(selection instanceof NodeSelection)) return false;
   const { node, from, to, $from } = selection;
   const neighbour = $from.parent.maybeChild($from.index() + by);
+  // One of several things moves among those.
+  if ($from.parent.type.name === 'item' && (!neighbour || isGallery($from.node($from.depth - 1)))) return false;
   if (!neighbour) return true;
   const target = by < 0 ? from - neighbour.nodeSize : from + neighbour.nodeSize;
   const moved = tr.delete(from, to).insert(target, node);

@@ -5,6 +5,7 @@ import { acceptWhenRead } from '../gather/acceptwhenread.ts';
 import { tell } from '../kit/messages.tsx';
 import type { Dropped } from '../gather/filesof.ts';
 import { uploads } from '../gather/uploads.ts';
+import { newPlacementId } from './placementid.ts';
 import { keepPlace, takePlace } from './pending.ts';
 import { blockDepth } from './placing.ts';
 
@@ -33,11 +34,11 @@ export interface Dropping {
 export function useDropFiles(
   editor: Editor,
   section: string,
-  place: (asset: string, at: number) => void,
+  place: (asset: string, at: number, among: string | null) => void,
   asking: boolean,
 ) {
   const [dropping, setDropping] = useState<Dropping[]>([]);
-  const [ready, setReady] = useState<{ asset: string; key: string }[]>([]);
+  const [ready, setReady] = useState<{ asset: string; key: string; among: string | null }[]>([]);
   const say = useCallback(
     (key: string, says: string | null) =>
       setDropping((before) =>
@@ -57,13 +58,15 @@ export function useDropFiles(
       const { files, says } = await dropped;
       if (says !== null) tell({ says });
       const now = takePlace(editor, held) ?? at;
+      // Several at once are meant to stand together.
+      const among = files.length > 1 ? newPlacementId() : null;
       for (const file of files) {
         const key = uploads.addOne(file, (came) => {
           const taken = 'asset' in came ? Promise.resolve(came.asset) : acceptWhenRead(came.arrival, section);
           taken.then(
             (asset) => {
               say(key, null);
-              setReady((before) => [...before, { asset, key }]);
+              setReady((before) => [...before, { asset, key, among }]);
             },
             (error: unknown) => say(key, error instanceof Error ? error.message : String(error)),
           );
@@ -80,7 +83,7 @@ export function useDropFiles(
     const [next, ...rest] = ready;
     if (!next || asking) return;
     setReady(rest);
-    placing.current(next.asset, takePlace(editor, next.key) ?? 0);
+    placing.current(next.asset, takePlace(editor, next.key) ?? 0, next.among);
   }, [editor, ready, asking, placing]);
 
   return { dropping, drop, dismiss: (key: string) => say(key, null) };

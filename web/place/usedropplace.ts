@@ -8,7 +8,7 @@ import { boundaryAt } from './placing.ts';
 /** Takes what is dragged into a page: where it would go is marked while it is on its way. */
 export function useDropPlace(
   editor: Editor,
-  onPut: (asset: string, at: number) => void,
+  onPut: (assets: readonly string[], at: number) => void,
 ): { marked: Gap | null; dropPlace: DropPlace } {
   const [marked, setMarked] = useState<Gap | null>(null);
   const put = useLatest(onPut);
@@ -34,10 +34,10 @@ export function useDropPlace(
         setMarked(at === null ? null : gapAt(editor, at));
         return at === null ? null : gapInWords(editor, at);
       },
-      put: (asset, point) => {
+      put: (assets, point) => {
         const at = placeAt(point);
         setMarked(null);
-        if (at !== null) put.current(asset, at);
+        if (at !== null) put.current(assets, at);
         return at !== null;
       },
       step: (from, by) => {

@@ -8,7 +8,7 @@ interface Selection {
   select: (asset: string | null) => void;
   trayOpen: boolean;
   openTray: (open: boolean) => void;
-  /** Places an asset at the caret of the page that is open; null where none is. */
+  /** Places assets at the caret of the page that is open, several of them together; null where none is. */
   place: Place | null;
   /** The page that is open, for what is dragged. */
   dropPlace: DropPlace | null;
@@ -17,15 +17,15 @@ interface Selection {
   trayAsked: number;
 }
 
-type Place = (asset: string) => void;
+type Place = (assets: readonly string[]) => void;
 
 /** A page that takes what is dragged into it. */
 export interface DropPlace {
   element: () => HTMLElement | null;
   /** Marks where something would be put at a point of the window, and says it; null where it would not be. */
   mark: (point: Point | null) => string | null;
-  /** Puts an asset where a point lies; false where nothing can be put. */
-  put: (asset: string, point: Point) => boolean;
+  /** Puts assets where a point lies; false where nothing can be put. */
+  put: (assets: readonly string[], point: Point) => boolean;
   /** The point that a key moves it to. */
   step: (from: Point, by: -1 | 1) => Point | null;
 }
@@ -73,7 +73,7 @@ export function usePlaces(place: Place, dropPlace: DropPlace | null): void {
   const { placeWith } = useSelection();
   const latest = useLatest(place);
   useEffect(() => {
-    placeWith((asset) => latest.current(asset), dropPlace);
+    placeWith((assets) => latest.current(assets), dropPlace);
     return () => placeWith(null, null);
   }, [latest, placeWith, dropPlace]);
 }

@@ -53,6 +53,16 @@ export default function Tray() {
   );
   const [roved, rove] = useState<string | null>(null);
   const [dragged, setDragged] = useState<Asset | null>(null);
+  /** What is chosen to be placed together, in the order in which it was. */
+  const [many, setMany] = useState<readonly string[]>([]);
+  const turn = (id: string) =>
+    setMany((before) => (before.includes(id) ? before.filter((one) => one !== id) : [...before, id]));
+  /** What is moved with one of those that are chosen: all of them. */
+  const withIt = (id: string) => (many.includes(id) ? many : [id]);
+  const placeMany = (ids: readonly string[]) => {
+    place?.(ids);
+    setMany([]);
+  };
   const said = useRef('');
   const strip = useRef<HTMLUListElement>(null);
   const pointOf = useHolding(dragged !== null);
@@ -96,6 +106,16 @@ export default function Tray() {
             ? 'Drag into the page, or place at the caret. By key: Enter places, the space bar drags.'
             : 'Open a page to place them.'}
         </span>
+        {place && many.length > 0 && (
+          <span className="ml-auto flex gap-3">
+            <button type="button" className="button button-go" onClick={() => placeMany(many)}>
+              Place {many.length === 1 ? 'it' : `these ${many.length} together`}
+            </button>
+            <button type="button" className="button-plain" onClick={() => setMany([])}>
+              Choose none
+            </button>
+          </span>
+        )}
       </div>
       <DndContext
         sensors={draggers}
@@ -124,7 +144,7 @@ export default function Tray() {
         }}
         onDragEnd={(event) => {
           const point = pointOf(event);
-          if (point) dropPlace?.put(String(event.active.id), point);
+          if (point && dropPlace?.put(withIt(String(event.active.id)), point)) setMany([]);
           dropPlace?.mark(null);
           setDragged(null);
         }}
@@ -143,9 +163,11 @@ export default function Tray() {
                 place &&
                 (() => {
                   select(asset.id);
-                  place(asset.id);
+                  placeMany(withIt(asset.id));
                 })
               }
+              nth={many.indexOf(asset.id)}
+              onTurn={place && (() => turn(asset.id))}
             />
           ))}
           {assets.data?.assets.length === 0 && (
@@ -186,6 +208,8 @@ function Thing({
   onFocus,
   onSelect,
   onPlace,
+  nth,
+  onTurn,
 }: {
   asset: Asset;
   chosen: boolean;
@@ -193,6 +217,9 @@ function Thing({
   onFocus: () => void;
   onSelect: () => void;
   onPlace: (() => void) | null;
+  /** Which of those it is that are chosen to be placed together, from 0; less for none of them. */
+  nth: number;
+  onTurn: (() => void) | null;
 }) {
   const title = asset.placard.title || asset.fileName;
   const { setNodeRef, listeners, attributes } = useDraggable({ id: asset.id, disabled: onPlace === null });
@@ -208,7 +235,7 @@ function Thing({
         data-tray
         tabIndex={tabbed ? 0 : -1}
         onFocus={onFocus}
-        onClick={onSelect}
+        onClick={(event) => (event.ctrlKey || event.metaKey || event.shiftKey ? onTurn?.() : onSelect())}
         onDoubleClick={() => onPlace?.()}
         onKeyDown={(event) => {
           const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
@@ -228,6 +255,19 @@ function Thing({
         <Thumbnail src={asset.thumbnail} facts={asset.facts} className="h-[76px] w-[108px]" />
         <span className="block w-[108px] truncate text-left text-[12px]">{title}</span>
       </button>
+      {onTurn && (
+        <button
+          type="button"
+          role="checkbox"
+          aria-checked={nth >= 0}
+          aria-label={`Choose ${title}`}
+          tabIndex={tabbed ? 0 : -1}
+          onClick={onTurn}
+          className="absolute top-1 right-2 grid size-[22px] place-items-center border border-ink bg-card font-mono text-[12px] aria-checked:bg-ink aria-checked:text-paper pointer-coarse:size-9"
+        >
+          {nth >= 0 ? nth + 1 : ''}
+        </button>
+      )}
       {onPlace && (
         <button
           type="button"

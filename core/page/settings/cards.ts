@@ -10,6 +10,7 @@ import {
   BARE_LIST,
   fallingWidth,
   gapIn,
+  inOrder,
   isPressed,
   linkIn,
   titleLeading,
@@ -106,6 +107,7 @@ export const cards: Setting = {
       },
     };
   },
+  desk: (things, room, context) => cards.looks(inOrder(things), room, context),
   markup: ({ context, room, things, made }) => {
     const { list, item } = cards.looks(things, room, context);
     const all = made.map((one, at) => cardOf(one, item(at), context));

@@ -4,6 +4,7 @@ import {
   allOf,
   fallingWidth,
   gapIn,
+  inOrder,
   linkLine,
   number,
   wholeStyle,
@@ -62,6 +63,7 @@ export const columns: Setting = {
       after: (at) => linkLine(things.items[at], context),
     };
   },
+  desk: (things, room, context) => columns.looks(inOrder(things), room, context),
   markup: ({ context, room, things, made }) => {
     const { list, item } = columns.looks(things, room, context);
     const each = made.map((one, at) => element('div', { style: item(at) }, ...allOf(one, context)));

@@ -48,11 +48,14 @@ export interface Setting {
   beside?(things: Things, room: Room): Room;
   /** How they stand, on the desk as well as outside. */
   looks(things: Things, room: Room, context: RenderContext): Looks;
-  /** How they stand on the desk, where the words beside them lie among them. */
+  /** How they stand on the desk, where they lie in their own order, and the words beside them among them. */
   desk?(things: Things, room: Room, context: RenderContext): Looks;
   /** What visitors get. */
   markup(place: SettingPlace): Element[];
 }
+
+/** The same things, not turned round. */
+export const inOrder = (things: Things): Things => ({ ...things, attrs: { ...things.attrs, turned: null } });
 
 /** The space between what is set together where nothing is said, in CSS pixels. */
 const GAP = 20;

@@ -3,6 +3,7 @@ import { NodeSelection, Plugin, type EditorState, type Selection, type Transacti
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import { isPlacement } from '@placard/core/page';
 import { blocksRound, BlocksSelection } from './blocksselection.ts';
+import { moveAll, moveItem, togetherRound } from './commands.ts';
 
 /** The selection with one more block at its end or one fewer, or one more before it. */
 export function extended(state: EditorState, by: -1 | 1): Transaction | null {
@@ -51,7 +52,19 @@ export const Choosing = Extension.create({
       this.editor.view.dispatch(tr.scrollIntoView());
       return true;
     };
-    return { 'Shift-ArrowDown': extend(1), 'Shift-ArrowUp': extend(-1) };
+    const move = (by: -1 | 1) => () => {
+      const found = togetherRound(this.editor);
+      if (!found) return false;
+      if (found.at === null) moveAll(this.editor, found, by);
+      else moveItem(this.editor, found, found.at, found.at + by);
+      return true;
+    };
+    return {
+      'Shift-ArrowDown': extend(1),
+      'Shift-ArrowUp': extend(-1),
+      'Alt-ArrowDown': move(1),
+      'Alt-ArrowUp': move(-1),
+    };
   },
   addProseMirrorPlugins: () => [
     new Plugin({

@@ -40,6 +40,15 @@ export function togetherRound(editor: Editor): FoundTogether | null {
   return null;
 }
 
+/** What is set together in the page itself under a key; null for none. */
+export function withKey(editor: Editor, key: string): FoundTogether | null {
+  let found: FoundTogether | null = null;
+  editor.state.doc.forEach((node, pos) => {
+    if (node.type.name === 'together' && node.attrs['key'] === key) found = { node, pos, at: null };
+  });
+  return found;
+}
+
 /** How many things are set together. */
 export const itemsOf = (node: Node): number =>
   node.childCount - (node.lastChild?.type.name === 'alongside' ? 1 : 0);

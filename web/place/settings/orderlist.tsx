@@ -48,6 +48,9 @@ export function OrderList({
   return (
     <div className="mt-3">
       <p className="caption">In this order</p>
+      <p role="status" className="sr-only">
+        {chosen !== null && `${things[chosen]?.title ?? 'It'}: ${chosen + 1} of ${things.length}`}
+      </p>
       <DndContext
         sensors={draggers}
         collisionDetection={closestCenter}

@@ -70,8 +70,14 @@ export class PartView implements NodeView {
 function still(markup: Markup): HTMLElement {
   const element = drawn(markup) as HTMLElement;
   element.contentEditable = 'false';
-  for (const link of [element, ...element.querySelectorAll('a')]) link.addEventListener('click', prevent);
+  element.addEventListener('click', (event) => {
+    const link = event.target instanceof Element ? event.target.closest('a') : null;
+    if (!link) return;
+    event.preventDefault();
+    // The way to a slide beside this one is gone on the desk, too.
+    const nth = /^#.+-(\d+)$/.exec(link.getAttribute('href') ?? '')?.[1];
+    const list = element.closest('.together-list');
+    if (nth && list) list.children[Number(nth) - 1]?.scrollIntoView({ inline: 'start', block: 'nearest' });
+  });
   return element;
 }
-
-const prevent = (event: Event) => event.preventDefault();

@@ -12,6 +12,7 @@ import {
   mostPerRow,
   partsOf,
   perRowIn,
+  sharesOf,
   tilesIn,
   titleOf,
   turnsRound,
@@ -193,6 +194,25 @@ export function TogetherControls({
             />
           </span>
         )}
+        {setting === 'columns' && items.length >= 2 && items.length <= 4 && (
+          <span className="flex items-center gap-2">
+            <span className="caption">In parts of</span>
+            {sharesOf(things).map((share, nth) => (
+              <NumberField
+                key={nth}
+                label={`Share of column ${nth + 1}, in percent`}
+                hideLabel
+                className="w-14"
+                least={BOUNDS.share.least}
+                most={BOUNDS.share.most}
+                value={Math.round(share * 100)}
+                onChange={(percent) =>
+                  say(editor, found, { shares: sharedAnew(sharesOf(things), nth, percent / 100) })
+                }
+              />
+            ))}
+          </span>
+        )}
         {setting === 'columns' && attrs.shares && attrs.shares.length === items.length && (
           <button
             type="button"
@@ -318,6 +338,15 @@ export function TogetherControls({
       </p>
     </>
   );
+}
+
+/** Shares in percent of which one is another; the others keep their proportions. */
+function sharedAnew(shares: readonly number[], nth: number, share: number): number[] {
+  const others = 1 - (shares[nth] ?? 0);
+  return shares.map((one, at) => {
+    const next = at === nth ? share : (one / others) * (1 - share);
+    return Math.round(Math.min(0.9, Math.max(0.1, next)) * 1000) / 10;
+  });
 }
 
 const PHONE_SAYS: Record<Things['attrs']['setting'], string> = {

@@ -83,7 +83,7 @@ export class TogetherView implements NodeView {
     const beside = things.alongside && this.contentDOM.children[things.items.length];
     if (beside)
       partViewOf(beside)?.dress({
-        style: setting.desk ? looks.item(-1) : BEHIND,
+        style: setting.beside ? looks.item(-1) : BEHIND,
         inner: {},
         before: [],
         after: [],
