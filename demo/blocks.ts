@@ -114,3 +114,9 @@ export function together(
     ],
   };
 }
+
+/** Standing copy, by the id of what is kept. */
+export const standingCopy = (copy: string): Block => ({
+  type: 'standingCopy',
+  attrs: { id: nextId(), copy },
+});

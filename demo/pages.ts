@@ -33,6 +33,8 @@ export interface SamplePage {
   /** Its body, in which links lead to pages that were written before, by their titles. */
   document: (pageCalled: (title: string) => string) => PageDocument;
   facts?: PageFacts;
+  /** It is standing copy. */
+  copy?: true;
 }
 
 /** Finished pages, one half done, one with faults on purpose, one empty; between them every kind of block. */

@@ -117,9 +117,14 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
     board: { ...corkrail, title: 'The members’ board' },
     deadHost: dead,
   })) {
-    const { title, section, facts } = page;
+    const { title, section, facts, copy } = page;
     const document = page.document((of) => written.get(of) ?? '');
-    const made = await ask<Page>('POST', '/api/pages', { title, section: sectionOf(section), document });
+    const made = await ask<Page>('POST', '/api/pages', {
+      title,
+      section: sectionOf(section),
+      document,
+      ...(copy ? { copy } : {}),
+    });
     written.set(title, made.id);
     if (facts)
       await ask('PUT', `/api/pages/${made.id}`, { version: 1, title, document: made.document, facts });

@@ -1,5 +1,5 @@
 import { linkToPage } from '@placard/core/page';
-import { heading, held, list, page, standing, text, together } from './blocks.ts';
+import { heading, held, list, page, standing, standingCopy, text, together } from './blocks.ts';
 import type { Cast, SamplePage } from './pages.ts';
 
 /** Pages in which several things stand together, in every setting that there is. */
@@ -7,6 +7,31 @@ export function settingPages({ asset, board }: Cast): SamplePage[] {
   const shows = (file: string) => held('picture', asset(file), 'full', 'column');
   const alone = (...files: string[]) => files.map((file) => [shows(file)]);
   return [
+    {
+      title: 'Before you come',
+      section: 'visit',
+      copy: true,
+      document: (pageCalled) =>
+        page(
+          together(
+            'cards',
+            [
+              {
+                blocks: [
+                  shows('fernhollow-mark.png'),
+                  heading('Before you come'),
+                  text(
+                    'The last mile has no lamps. Bring a red torch, and look whether the gate is open tonight.',
+                  ),
+                ],
+                linksTo: linkToPage(pageCalled('Opening times and prices')),
+                linkWords: 'Opening times and prices',
+              },
+            ],
+            { perRow: 1, box: { width: 16, height: 9, how: 'fitted' } },
+          ),
+        ),
+    },
     {
       title: 'Three things to see this autumn',
       section: 'sky-notes',
@@ -21,7 +46,7 @@ export function settingPages({ asset, board }: Cast): SamplePage[] {
               {
                 blocks: [
                   shows('moon-full.jpg'),
-                  heading('The moon, rising', 3),
+                  heading('The moon, rising'),
                   text('Over the east rim on the 4th, an hour after sunset.'),
                 ],
                 linksTo: linkToPage(pageCalled('Opening times and prices')),
@@ -29,7 +54,7 @@ export function settingPages({ asset, board }: Cast): SamplePage[] {
               {
                 blocks: [
                   shows('craters-south.jpg'),
-                  heading('Craters at the edge of the light', 3),
+                  heading('Craters at the edge of the light'),
                   text('Best three nights before half moon, when shadows are long.'),
                 ],
                 linksTo: linkToPage(pageCalled('Nights for families')),
@@ -37,9 +62,9 @@ export function settingPages({ asset, board }: Cast): SamplePage[] {
               },
               {
                 blocks: [
-                  shows('comet-november.jpg'),
-                  heading('November’s visitor', 3),
-                  text('A faint comet, north of the Bull until the 20th.'),
+                  shows('banded-planet.jpg'),
+                  heading('Bands and a red spot'),
+                  text('The large planet, high in the south by ten.'),
                 ],
                 linksTo: linkToPage(pageCalled('Sky notes for November')),
               },
@@ -78,9 +103,10 @@ export function settingPages({ asset, board }: Cast): SamplePage[] {
               text(
                 'The moon is never hard to find, but the craters at its edge are: look where its light meets its dark, and wait for the air to be still. On most nights that takes as long as a cup of tea.',
               ),
-              text('The comet moves. Ask whoever stands at the gate where it was seen last.'),
+              text('The planets move. Ask whoever stands at the gate where they were seen last.'),
             ],
           ),
+          standingCopy(pageCalled('Before you come')),
         ),
     },
     {
@@ -112,7 +138,7 @@ export function settingPages({ asset, board }: Cast): SamplePage[] {
               'aurora-over-ridge.jpg',
               'old-cluster.jpg',
               'slow-turning.jpg',
-              'red-cloud.jpg',
+              'corona.jpg',
               'panorama-rim.jpg',
               'spiral.jpg',
               'poster-autumn.jpg',
@@ -124,7 +150,7 @@ export function settingPages({ asset, board }: Cast): SamplePage[] {
           heading('One month of moon'),
           together(
             'tiles',
-            alone('moon-crescent.jpg', 'moon-quarter.jpg', 'moon-gibbous.jpg', 'moon-full.jpg'),
+            alone('moon-crescent.jpg', 'craters-south.jpg', 'moon-gibbous.jpg', 'moon-full.jpg'),
             {
               perRow: 4,
               name: 'The moon in four nights',
@@ -149,6 +175,7 @@ export function settingPages({ asset, board }: Cast): SamplePage[] {
             ],
             { turned: true },
           ),
+          standingCopy(pageCalled('Before you come')),
         ),
     },
   ];

@@ -46,6 +46,8 @@ export const PageQuerySchema = v.object({
   section: v.optional(IdSchema),
   state: v.optional(v.picklist(PAGE_STATES)),
   sort: v.optional(v.picklist(PAGE_SORTS), 'changed'),
+  /** Standing copy instead of pages. */
+  copy: v.optional(v.literal('yes')),
   /** Where to go on, as the answer before said in `next`. */
   cursor: v.optional(v.pipe(v.string(), v.maxLength(600))),
   limit: v.optional(whole(1, 200), '50'),
@@ -77,6 +79,8 @@ export const PageSchema = v.object({
   formerAddresses: v.array(v.string()),
   /** It lies in the bin. */
   binned: v.boolean(),
+  /** It is standing copy: kept once, and shown in the pages that use it. */
+  copy: v.boolean(),
   changedAt: v.string(),
   changedBy: v.string(),
 });
@@ -153,7 +157,13 @@ export const createPage = endpoint({
   path: '/api/pages',
   summary: 'Begin a page',
   roles: EDITORS,
-  body: v.object({ title: TitleSchema, section: IdSchema, document: v.optional(PageDocumentSchema) }),
+  body: v.object({
+    title: TitleSchema,
+    section: IdSchema,
+    document: v.optional(PageDocumentSchema),
+    /** True for standing copy. */
+    copy: v.optional(v.boolean()),
+  }),
   answer: PageSchema,
   problems: [409, 422],
 });
@@ -166,6 +176,15 @@ export const readPage = endpoint({
   params: ById,
   answer: PageSchema,
   problems: [404, 409],
+});
+
+export const listCopyUses = endpoint({
+  method: 'GET',
+  path: '/api/pages/{id}/uses',
+  summary: 'The pages that use standing copy',
+  roles: EVERYONE,
+  params: ById,
+  answer: v.array(v.object({ id: v.string(), title: v.string() })),
 });
 
 export const savePage = endpoint({

@@ -44,6 +44,7 @@ export type { Alongside } from './kinds/alongside.ts';
 export { ItemSaidSchema, partsOf, titleOf, type Item } from './kinds/item.ts';
 export { thingsIn, type Together } from './kinds/together.ts';
 export type { AnyBlock, RenderContext } from './kinds/kind.ts';
+export type { StandingCopy } from './kinds/standingcopy.ts';
 export type { Picture } from './kinds/picture.ts';
 export { linkedData } from './linkeddata.ts';
 export { blockMarkup, renderDocument } from './render.ts';
@@ -81,6 +82,7 @@ export {
   type SmallPicture,
 } from './words.ts';
 export { isAnchor } from './anchor.ts';
+export { copiesIn, loosened, withCopies } from './copies.ts';
 export { columnsFrom, itemsFrom, takenApart } from './itemsfrom.ts';
 export { settingOf, settingsFor } from './settings/index.ts';
 export { leftOver, mostPerRow, perRowIn, turnsRound } from './settings/cards.ts';

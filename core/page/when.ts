@@ -44,8 +44,20 @@ export function whenOf({ attrs }: AnyBlock): When | null {
 export const isSeen = (when: When | null, { day, ours }: Looking): boolean =>
   when === null || (showsOn(when, day) === 'now' && (ours || !when.ours));
 
+/** Blocks that somebody sees, also of standing copy among them. */
+function seenAmong(blocks: readonly AnyBlock[], looking: Looking): readonly AnyBlock[] {
+  const seen = blocks
+    .filter((block) => isSeen(whenOf(block), looking))
+    .map((block) => {
+      if (block.type !== 'standingCopy' || !Array.isArray(block.content)) return block;
+      const content = seenAmong(block.content as AnyBlock[], looking);
+      return content === block.content ? block : { ...block, content };
+    });
+  return seen.length === blocks.length && seen.every((block, at) => block === blocks[at]) ? blocks : seen;
+}
+
 /** The page as somebody sees it who looks on a day. */
 export function seenBy(document: PageDocument, looking: Looking): PageDocument {
-  const content = document.content.filter((block) => isSeen(whenOf(block), looking));
-  return content.length === document.content.length ? document : { ...document, content };
+  const content = seenAmong(document.content, looking) as PageDocument['content'];
+  return content === document.content ? document : { ...document, content };
 }

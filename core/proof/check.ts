@@ -19,12 +19,23 @@ export function checkPage(document: PageDocument, context: CheckContext): Findin
   return [
     // Of what nobody sees any more only that is said.
     ...all.flatMap((step) =>
-      isStillSeen(step, context) ? checkBlock(step, context) : checkItself(step, context),
+      inCopy(step, isStillSeen(step, context) ? checkBlock(step, context) : checkItself(step, context)),
     ),
     ...RULES.flatMap((rule) =>
       'lookAtPage' in rule ? rule.lookAtPage(steps, context).map((said) => ({ rule: rule.id, ...said })) : [],
     ),
   ];
+}
+
+/** What is found in standing copy is told where that stands, and mended where it is kept: no exchange in this page does that. */
+function inCopy({ ancestors }: Step, findings: Finding[]): Finding[] {
+  const copy = ancestors.find(({ type }) => type === 'standingCopy');
+  if (copy?.type !== 'standingCopy') return findings;
+  return findings.map(({ remedies: _, ...finding }) => ({
+    ...finding,
+    where: copy.attrs.id,
+    remedy: `${finding.remedy} It is in standing copy: mend it there.`,
+  }));
 }
 
 /** Checks a page with its lead picture, and what stands for it in lists of pages. */

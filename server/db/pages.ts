@@ -24,6 +24,8 @@ export const page = mysqlTable(
     facts: json<PageFacts>('facts'),
     /** When and for whom it is shown; null for always and for everybody. */
     shown: json<When>('shown'),
+    /** It is standing copy: kept once, and shown in the pages that use it. */
+    isCopy: boolean('is_copy').notNull().default(false),
     /** Since when it lies in the bin. */
     binnedAt: moment('binned_at'),
     version: int('version').notNull().default(1),
@@ -67,6 +69,7 @@ export const pageRow = mysqlTable(
     /** Where in it links can lead to. */
     places: json<PagePlace[]>('places'),
     binned: boolean('binned').notNull().default(false),
+    isCopy: boolean('is_copy').notNull().default(false),
     /** The first day on which time alone changes what is found in it (ISO 8601); empty for never. */
     changesOn: varchar('changes_on', { length: 10 }).notNull(),
     /** How often what it is made of has changed since it was gathered. */

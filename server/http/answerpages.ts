@@ -9,6 +9,7 @@ import {
   handOffPage,
   holdFindingBack,
   letFindingGo,
+  listCopyUses,
   listHosts,
   listPages,
   listPageVersions,
@@ -32,6 +33,7 @@ import { heldKey, isSeen, seenBy, wholePage, withAddresses } from '@placard/core
 import * as handoff from '../pages/handoff.ts';
 import { linkedPages } from '../pages/linkedpages.ts';
 import * as manage from '../pages/managepages.ts';
+import { pagesUsing } from '../pages/standingcopies.ts';
 import * as versions from '../pages/versions.ts';
 import * as letgo from '../pages/letgo.ts';
 import * as list from '../pages/listpages.ts';
@@ -60,7 +62,7 @@ export function answerPages(
   const addressOf = (key: string) => store.address(key);
   const read = async (id: string) => {
     const site = await theSite();
-    return { site, page: await pages.readPage(database, site.id, id) };
+    return { site, page: await pages.readWhole(database, site.id, id) };
   };
 
   route(router, whoAsks, listPages, async ({ query }) => {
@@ -72,7 +74,8 @@ export function answerPages(
   route(router, whoAsks, createPage, async ({ body, person }) =>
     write.createPage(database, await siteId(), person, body, trustedFrames),
   );
-  route(router, whoAsks, readPage, async ({ params }) => (await read(params.id)).page);
+  route(router, whoAsks, readPage, async ({ params }) => pages.readPage(database, await siteId(), params.id));
+  route(router, whoAsks, listCopyUses, async ({ params }) => pagesUsing(database, await siteId(), params.id));
 
   route(router, whoAsks, readHeld, async ({ params, query }) => {
     const use = { asset: params.id, version: query.version ?? null };

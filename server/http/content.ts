@@ -15,7 +15,7 @@ import { linkedPages, pagesLinkedFrom } from '../pages/linkedpages.ts';
 import { holdingsFor } from '../pages/holdingsfor.ts';
 import { assetNamed, publicFile } from '../prep/names.ts';
 import { isDocument, MIME_BY_EXTENSION } from '../imaging/formats.ts';
-import { readPage } from '../pages/pages.ts';
+import { readWhole } from '../pages/pages.ts';
 import { readSite } from '../site/site.ts';
 import { evidenceName } from '../labels/permissions.ts';
 import type { Store } from '../store/store.ts';
@@ -120,7 +120,7 @@ export function contentApplication({
     const { page: id, signature, looking } = request.params;
     if (!store.signature.matches(`${PREVIEW}${id}:${looking}`, signature)) return missing(response);
     const site = await readSite(database, contentOrigin);
-    const page = await readPage(database, site.id, id);
+    const page = await readWhole(database, site.id, id);
     const document = seenBy(wholePage(page), { day: looking.slice(0, 10), ours: looking.endsWith('-ours') });
     const [holdings, pages] = await Promise.all([
       holdingsFor(database, usesIn(document)),

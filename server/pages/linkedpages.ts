@@ -1,17 +1,18 @@
 import { and, eq, inArray } from 'drizzle-orm';
-import { linksIn, targetOf, type LinkedPages, type PageDocument } from '@placard/core/page';
+import { copiesIn, linksIn, targetOf, type LinkedPages, type PageDocument } from '@placard/core/page';
 import type { Queryable } from '../db/database.ts';
 import { pageLink, pageRow } from '../db/schema.ts';
 import { addressesOf } from './addresses.ts';
 
-/** The ids of the pages that a page links to. */
+/** The ids of the pages that a page links to, and of the standing copy that it uses, which is kept as pages are. */
 export const pagesLinkedFrom = (document: PageDocument): string[] => [
-  ...new Set(
-    linksIn(document).flatMap(({ href }) => {
+  ...new Set([
+    ...linksIn(document).flatMap(({ href }) => {
       const target = targetOf(href);
       return target.kind === 'page' ? [target.page] : [];
     }),
-  ),
+    ...copiesIn(document),
+  ]),
 ];
 
 /** Pages as links to them need to know them; those that are gone or in the bin are absent. */

@@ -28,7 +28,7 @@ const STATES: Record<PageState, () => SQL | undefined> = {
 export async function listPages(
   database: Database,
   siteId: string,
-  { words, section: within, state, sort, cursor, limit }: PageQuery,
+  { words, section: within, state, sort, copy, cursor, limit }: PageQuery,
   addressOf: (key: string) => string,
 ): Promise<PageList> {
   await gatherMarked(database, siteId);
@@ -37,6 +37,7 @@ export async function listPages(
   const asked = and(
     eq(pageRow.siteId, siteId),
     eq(pageRow.binned, state === 'binned'),
+    eq(pageRow.isCopy, copy === 'yes'),
     ...wordsIn(words),
     within ? inArray(pageRow.sectionId, sections.length > 0 ? sections : ['']) : undefined,
     state ? STATES[state]() : undefined,
@@ -117,7 +118,7 @@ export async function countPages(
       pages: count(),
     })
     .from(pageRow)
-    .where(and(eq(pageRow.siteId, siteId), eq(pageRow.binned, false)));
+    .where(and(eq(pageRow.siteId, siteId), eq(pageRow.binned, false), eq(pageRow.isCopy, false)));
   return {
     place: Number(row?.place ?? 0),
     proof: Number(row?.proof ?? 0),

@@ -98,7 +98,13 @@ export async function copyPage(
     database,
     siteId,
     person,
-    { title: wish.title, section: wish.section ?? from.section.id, document, facts: from.facts },
+    {
+      title: wish.title,
+      section: wish.section ?? from.section.id,
+      document,
+      facts: from.facts,
+      copy: from.copy,
+    },
     trustedFrames,
   );
 }

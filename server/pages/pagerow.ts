@@ -21,6 +21,7 @@ import { linkedPages, pagesLinkedFrom } from './linkedpages.ts';
 import { checkedBy } from './checkedby.ts';
 import { markLetGo } from './letgo.ts';
 import { readable } from './readable.ts';
+import { resolved } from './standingcopies.ts';
 import { BEFORE_READING, inParts } from '../search/markpages.ts';
 
 /** A screen that is wide enough for every measure of most sites, in CSS pixels. */
@@ -113,7 +114,13 @@ async function gather(database: Queryable, siteId: string, ids: readonly string[
     const document = readable(stored);
     return { row, body: document && { document, facts: facts ?? NO_FACTS } };
   });
-  const bodies = read.flatMap(({ body }) => body ?? []);
+  const whole = await resolved(
+    database,
+    siteId,
+    read.flatMap(({ row, body }) => (body ? [{ id: row.id, ...body }] : [])),
+  );
+  const bodyOf = new Map(whole.map((body) => [body.id, body]));
+  const bodies = [...bodyOf.values()];
   const holdings = await holdingsFor(database, bodies.flatMap(usesOfPage));
   const linked = await linkedPages(database, siteId, [
     ...new Set(bodies.flatMap(({ document }) => pagesLinkedFrom(document))),
@@ -121,7 +128,10 @@ async function gather(database: Queryable, siteId: string, ids: readonly string[
   const by = { ...(await checkedBy(database, siteId)), holdings, pages: linked };
   const marked = await markLetGo(database, ids);
   return read.map(
-    ({ row: { id, sectionId, title, slug, version, changedAt, changedBy, binnedAt, shown: when }, body }) => {
+    ({
+      row: { id, sectionId, title, slug, version, changedAt, changedBy, binnedAt, isCopy, shown: when },
+    }) => {
+      const body = bodyOf.get(id);
       const against = { ...by, page: id, shown: when };
       const findings = body ? marked(id, checkWhole(body, against)) : [];
       const shown = body && seenBy(wholePage(body), { day: by.today, ours: true });
@@ -145,6 +155,7 @@ async function gather(database: Queryable, siteId: string, ids: readonly string[
           changesOn: body ? (nextChange(wholePage(body), against) ?? '') : '',
           places: body ? placesOf(body.document) : [],
           binned: binnedAt !== null,
+          isCopy,
         },
       };
     },

@@ -11,6 +11,7 @@ import { gone } from '../refusal.ts';
 import { checkedBy } from './checkedby.ts';
 import { markLetGo } from './letgo.ts';
 import { documentOf } from './readable.ts';
+import { resolved } from './standingcopies.ts';
 
 /** One page. Throws gone, and clash for one that only a newer Placard can read. */
 export async function readPage(database: Database, siteId: string, id: string): Promise<Page> {
@@ -33,12 +34,19 @@ export async function readPage(database: Database, siteId: string, id: string): 
     address: (await addressesOf(database, siteId, [id])).get(id) ?? '',
     formerAddresses: await formerAddresses(database, id),
     binned: row.page.binnedAt !== null,
+    copy: row.page.isCopy,
     changedAt: row.page.changedAt.toISOString(),
     changedBy: row.by ?? '',
   };
 }
 
-/** Checks one page as it stands. */
+/** One page with its standing copy looked up, as visitors get it. Throws gone and clash. */
+export async function readWhole(database: Database, siteId: string, id: string): Promise<Page> {
+  const [whole] = await resolved(database, siteId, [await readPage(database, siteId, id)]);
+  return whole as Page;
+}
+
+/** Checks one page as it stands, its standing copy looked up. */
 export async function findingsOf(
   database: Database,
   siteId: string,

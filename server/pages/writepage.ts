@@ -21,7 +21,7 @@ import {
 import type { Finding } from '@placard/core/proof';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
-import { asset, page, pageRow, placard, placement, section, user } from '../db/schema.ts';
+import { asset, page, pageRow, placard, placement, section, told, user } from '../db/schema.ts';
 import { refreshSearch } from '../search/searchrows.ts';
 import { clash, gone, sectionGone, unfit } from '../refusal.ts';
 import type { ChangedHow } from '../db/pages.ts';
@@ -31,6 +31,7 @@ import { indexLinks, pagesLinkingTo } from './linkedpages.ts';
 import { gatherWritten } from './pagerow.ts';
 import { readPage } from './pages.ts';
 import { documentOf } from './readable.ts';
+import { refuseCopies } from './standingcopies.ts';
 import { keepVersion } from './versions.ts';
 
 /** Begins a page with a free address in its section. Throws gone, unfit, and clash for a body of another form than today's. */
@@ -43,10 +44,11 @@ export async function createPage(
     section: string;
     document?: PageDocument | undefined;
     facts?: PageFacts | undefined;
+    copy?: boolean | undefined;
   },
   trustedFrames: readonly string[],
 ): Promise<Page> {
-  const { document = EMPTY_DOCUMENT, facts = NO_FACTS } = wish;
+  const { document = EMPTY_DOCUMENT, facts = NO_FACTS, copy: isCopy = false } = wish;
   refuseUnsafe(framesIn(document), trustedFrames);
   refuseOldWindow(document);
   const id = await database.transaction(async (transaction) => {
@@ -57,6 +59,7 @@ export async function createPage(
       .for('update');
     if (!filed) throw sectionGone();
     await refuseUnknownAssets(transaction, siteId, { document, facts });
+    await refuseCopies(transaction, siteId, document, isCopy);
     const taken = await transaction
       .select({ slug: page.slug })
       .from(page)
@@ -71,6 +74,7 @@ export async function createPage(
       slug: freeName(slug(wish.title, 'page'), (candidate) => taken.some((row) => row.slug === candidate)),
       document: { ...document, format: FORMAT },
       facts,
+      isCopy,
       changedAt,
       changedBy: person.id,
     });
@@ -141,6 +145,7 @@ export async function savePage(
     const facts = wish.facts ?? row.page.facts ?? NO_FACTS;
     const shown = wish.shown === undefined ? row.page.shown : wish.shown;
     await refuseUnknownAssets(transaction, siteId, { document: wish.document, facts });
+    await refuseCopies(transaction, siteId, wish.document, row.page.isCopy);
     const changedAt = new Date();
     const findings = await store(transaction, siteId, id, {
       document: wish.document,
@@ -258,12 +263,22 @@ async function store(
 async function index(database: Queryable, siteId: string, id: string, body: PageBody): Promise<void> {
   await indexPlacements(database, id, body);
   await indexLinks(database, id, body.document);
-  const [row] = await database.select({ places: pageRow.places }).from(pageRow).where(eq(pageRow.pageId, id));
+  const [row] = await database
+    .select({ places: pageRow.places, isCopy: pageRow.isCopy })
+    .from(pageRow)
+    .where(eq(pageRow.pageId, id));
   const names = (places: readonly PagePlace[]) => places.map(({ anchor }) => anchor).join(' ');
   // Who links here asks only whether the place is there: most saves change nothing of that.
-  if (!row || names(row.places ?? []) === names(placesOf(body.document))) return;
+  // Whoever uses standing copy shows all that it is.
+  if (!row || (!row.isCopy && names(row.places ?? []) === names(placesOf(body.document)))) return;
   const linking = await pagesLinkingTo(database, [id]);
-  if (linking.length > 0) await markPages(database, siteId, { pages: linking });
+  if (linking.length === 0) return;
+  await markPages(database, siteId, { pages: linking });
+  // Windows that show those pages show what has changed in them.
+  if (row.isCopy)
+    await database
+      .insert(told)
+      .values(linking.map((subject) => ({ kind: 'page' as const, subject, at: new Date() })));
 }
 
 /** Throws a Refusal (unfit) for a frame that is not what unpacking would have made of it, whoever sends it. */

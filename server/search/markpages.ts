@@ -1,6 +1,6 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Queryable } from '../db/database.ts';
-import { page, pageRow, placement } from '../db/schema.ts';
+import { page, pageLink, pageRow, placement } from '../db/schema.ts';
 import { enqueue } from '../queue/queue.ts';
 
 /** Rows of one statement. */
@@ -21,13 +21,27 @@ type Touched =
  * anew by whoever reads them next, or as work of its own where they are many.
  */
 export async function markPages(database: Queryable, siteId: string, touched: Touched): Promise<void> {
-  const ids = touched === 'all' ? null : await pagesTouched(database, touched);
+  const ids = touched === 'all' ? null : await withUsers(database, await pagesTouched(database, touched));
   const site = eq(pageRow.siteId, siteId);
   const set = { marks: sql`${pageRow.marks} + 1` };
   const parts = ids === null ? [undefined] : inParts(ids).map((some) => inArray(pageRow.pageId, some));
   for (const those of parts) await database.update(pageRow).set(set).where(and(site, those));
   if (ids === null || ids.length > BEFORE_READING)
     await enqueue(database, 'pages', siteId, 'Looking through the pages again');
+}
+
+/** The same pages, and those that use what is standing copy among them. */
+async function withUsers(database: Queryable, ids: readonly string[]): Promise<string[]> {
+  const users: string[] = [];
+  for (const some of inParts(ids)) {
+    const rows = await database
+      .selectDistinct({ id: pageLink.pageId })
+      .from(pageLink)
+      .innerJoin(page, and(eq(page.id, pageLink.targetId), eq(page.isCopy, true)))
+      .where(inArray(pageLink.targetId, some));
+    users.push(...rows.map(({ id }) => id));
+  }
+  return [...new Set([...ids, ...users])];
 }
 
 /** A list in parts that one statement takes. */

@@ -31,6 +31,7 @@ export const REFRESHED: Readonly<Record<string, Readonly<Partial<Record<ChangedK
     '/api/pages/{id}': { page: 'its own' },
     '/api/pages/{id}/hand-off': { page: 'its own', site: 'any' },
     '/api/pages/{id}/proof': { page: 'its own', site: 'any' },
+    '/api/pages/{id}/uses': { page: 'any' },
     '/api/pages/{id}/versions': { page: 'its own' },
     '/api/permissions/unchecked': { permission: 'any', asset: 'any' },
     '/api/prep-sheets': { 'prep-sheet': 'any', site: 'any' },

@@ -4,12 +4,12 @@ import { createPage, type Site } from '@placard/core/contract';
 import { Choose, TextField } from '../kit/fields.tsx';
 import { Form, useFilling } from '../kit/form.tsx';
 
-/** Begins a page, and leads to it. */
-export function NewPage({ sections }: { sections: Site['sections'] }) {
+/** Begins a page, or standing copy, and leads to it. */
+export function NewPage({ sections, copy }: { sections: Site['sections']; copy: boolean }) {
   const navigate = useNavigate();
   const filling = useFilling(createPage, {
     // The first section, until somebody chooses.
-    start: { title: '', section: sections[0]?.id ?? '' },
+    start: { title: '', section: sections[0]?.id ?? '', ...(copy ? { copy: true } : {}) },
     onDone: ({ id }) => void navigate(`/place/${id}`),
   });
   const title = useWatch({ control: filling.control, name: 'title' });
@@ -20,7 +20,7 @@ export function NewPage({ sections }: { sections: Site['sections'] }) {
       className="flex flex-wrap items-start gap-2"
       buttons={
         <button type="submit" className="button button-go" disabled={title.trim() === '' || filling.sending}>
-          Begin a page
+          {copy ? 'Begin standing copy' : 'Begin a page'}
         </button>
       }
     >
@@ -28,9 +28,9 @@ export function NewPage({ sections }: { sections: Site['sections'] }) {
         <TextField
           filling={filling}
           name="title"
-          label="Title of a new page"
+          label={copy ? 'Title of new standing copy' : 'Title of a new page'}
           hideLabel
-          placeholder="Title of a new page"
+          placeholder={copy ? 'Title of new standing copy' : 'Title of a new page'}
         />
       </div>
       <Choose

@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState } from 'react';
 import { createPage, PAGE_SORTS, PAGE_STATES, readSite, type PageState } from '@placard/core/contract';
 import { useAsk, useMay } from '../kit/asking.ts';
+import { Choice } from '../kit/radios.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
 import { ChosenPages } from './chosenpages.tsx';
@@ -23,7 +24,7 @@ const SORTS: Record<(typeof PAGE_SORTS)[number], string> = {
   findings: 'most to mend',
   weight: 'heaviest',
 };
-const NOTHING_ASKED = { words: '', section: '', state: '', sort: '' };
+const NOTHING_ASKED = { words: '', section: '', state: '', sort: '', copy: '' };
 /** About how high a line is before it is drawn, in CSS pixels. */
 const LINE = 100;
 
@@ -32,6 +33,7 @@ export default function Pages() {
   const { asked, ask, lines, total, isSuccess, error, more } = usePageList();
   const site = useAsk(readSite);
   const mayBegin = useMay(createPage);
+  const copies = asked.copy === 'yes';
   const scroller = useRef<HTMLElement>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const lastChosen = useRef<number | null>(null);
@@ -57,8 +59,10 @@ export default function Pages() {
   return (
     <main ref={scroller} className="mx-auto h-full max-w-[1000px] overflow-y-auto px-5 py-4">
       <div className="mb-4 flex flex-wrap items-end gap-3">
-        <h1 className="mr-auto">Pages</h1>
-        {mayBegin && site.data && <NewPage sections={site.data.sections} />}
+        <h1 className="mr-auto">{copies ? 'Standing copy' : 'Pages'}</h1>
+        {mayBegin && site.data && (
+          <NewPage key={String(copies)} sections={site.data.sections} copy={copies} />
+        )}
       </div>
       <div role="search" aria-label="Pages" className="mb-1 flex flex-wrap items-center gap-x-4 gap-y-2 pb-2">
         <input
@@ -68,6 +72,15 @@ export default function Pages() {
           placeholder="Words of a title or address"
           value={asked.words ?? ''}
           onChange={(event) => ask({ words: event.target.value })}
+        />
+        <Choice
+          label="What is listed"
+          options={[
+            ['', 'Pages'],
+            ['yes', 'Standing copy'],
+          ]}
+          value={asked.copy ?? ''}
+          onChange={(copy) => ask({ copy })}
         />
         <Narrowed
           label="Section"
@@ -91,7 +104,7 @@ export default function Pages() {
           onChoose={(sort) => ask({ sort })}
         />
         <p role="status" className="caption ml-auto">
-          {isSuccess && plural(total, 'page')}
+          {isSuccess && (copies ? `${total} kept` : plural(total, 'page'))}
         </p>
       </div>
       {picked.length > 0 && site.data && (
@@ -105,7 +118,12 @@ export default function Pages() {
       {error && <Notice severity="stop">{error.message}</Notice>}
       {isSuccess &&
         lines.length === 0 &&
-        (Object.keys(asked).length > 0 ? (
+        (copies && Object.keys(asked).length === 1 ? (
+          <Empty title="No standing copy yet">
+            What is said in many pages is kept once: begin it above, or choose something in a page and keep
+            it.
+          </Empty>
+        ) : Object.keys(asked).length > 0 ? (
           <Empty title="No page is so">
             <button type="button" className="underline" onClick={() => ask(NOTHING_ASKED)}>
               Show all pages

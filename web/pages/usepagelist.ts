@@ -4,7 +4,7 @@ import { listPages, PageQuerySchema, type PageList } from '@placard/core/contrac
 import { call, type Refusal } from '../kit/api.ts';
 import { useAddressQuery } from '../kit/addressquery.ts';
 
-const ASKED = ['words', 'section', 'state', 'sort'] as const;
+const ASKED = ['words', 'section', 'state', 'sort', 'copy'] as const;
 type Asked = Partial<Record<(typeof ASKED)[number], string>>;
 
 /** The pages that the address asks for, as many of them as were scrolled to; and a way to ask for others. */

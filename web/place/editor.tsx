@@ -15,6 +15,7 @@ import { useTitle } from '../kit/usetitle.ts';
 import { FootRight } from '../shell/foot.tsx';
 import { usePlaces, useSelection } from '../shell/selection.tsx';
 import { Conflict } from './conflict.tsx';
+import { CopyChoice } from './copies/copychoice.tsx';
 import { Hairline } from './hairline.tsx';
 import { KeptDraftOffer } from './keptdraft.tsx';
 import { embedBlock } from './newblocks.ts';
@@ -24,6 +25,7 @@ import { PageSide } from './pageside.tsx';
 import { PastedLine } from './pastedline.tsx';
 import { sendPasted } from './pastedmedia.ts';
 import type { Pasted } from './pasting.ts';
+import { newPlacementId } from './placementid.ts';
 import { insertAt } from './placing.ts';
 import { RefusedPlacing } from './refusedplacing.tsx';
 import { SaveLine } from './saveline.tsx';
@@ -71,6 +73,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   const [instead, show] = useState<Instead>(null);
   const [source, showSource] = useState(false);
   const [linking, link] = useState(false);
+  const [copying, chooseCopy] = useState(false);
   const [full, turnFull] = useFullWindow();
   const [gap, openGap] = useState<number | null>(null);
   const [pasted, setPasted] = useState<Pasted | null>(null);
@@ -216,6 +219,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
             <WordControls
               editor={editor}
               onEmbed={() => show({ code: '' })}
+              onCopy={page.copy ? null : () => chooseCopy(true)}
               onPut={() => openTray(true)}
               onLink={() => link(true)}
               onSource={() => showSource(true)}
@@ -286,6 +290,22 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
         onOwn={writeOwn}
         onVersions={() => show('versions')}
       >
+        {copying && (
+          <CopyChoice
+            onCancel={() => {
+              chooseCopy(false);
+              editor.view.focus();
+            }}
+            onChoose={(copy) => {
+              chooseCopy(false);
+              insertAt(
+                editor,
+                { type: 'standingCopy', attrs: { id: newPlacementId(), copy } },
+                placing.chosen(),
+              );
+            }}
+          />
+        )}
         <PastedLine pasted={pasted} onDone={() => setPasted(null)} />
         {dropping.map(({ key, fileName, says }) => (
           <Notice

@@ -4,12 +4,16 @@ import type { Page, Site } from '@placard/core/contract';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useSelection } from '../shell/selection.tsx';
 import { selectedSmall } from './inline.ts';
+import { CopyPanel } from './copies/copypanel.tsx';
+import { KeepAsCopy } from './copies/keepascopy.tsx';
 import { LinkControls } from './linkcontrols.tsx';
 import { ThisBlock } from './own/thisblock.tsx';
 import { PagePanel } from './own/pagepanel.tsx';
 import type { OwnFacts } from './ownfacts.ts';
 import { QuotationControls } from './quotationcontrols.tsx';
 import type { SelectedPlacement } from './selectedplacement.ts';
+import type { ChosenBlocks } from './settings/commands.ts';
+import { blockOf } from './settings/desk.ts';
 import { SetTogetherPanel, SettingPanel, useSettings } from './settings/settingpanel.tsx';
 import { SmallPanel } from './standing/smallpanel.tsx';
 import { StandingPanel } from './standing/standingpanel.tsx';
@@ -51,6 +55,11 @@ export function PageSide({
 }) {
   const { asset } = useSelection();
   const { found, chosen } = useSettings(editor);
+  const whole = found && {
+    from: found.pos,
+    to: found.pos + found.node.nodeSize,
+    blocks: [blockOf(found.node)],
+  };
   const small = useEditorState({ editor, selector: ({ editor: now }) => selectedSmall(now) });
   // Where there is little room, it is not taken before somebody asks.
   const [open, setOpen] = useState(false);
@@ -61,11 +70,26 @@ export function PageSide({
       {children}
       {mayWrite && chosen && !selected && <SetTogetherPanel editor={editor} site={site} chosen={chosen} />}
       {mayWrite && found && <SettingPanel editor={editor} site={site} page={page.id} found={found} />}
-      {mayWrite && selected && selected.type !== 'arriving' && selected.type !== 'unknown' && (
-        <StandingPanel editor={editor} selected={selected} site={site} page={page.id} />
-      )}
+      {mayWrite &&
+        selected &&
+        selected.type !== 'arriving' &&
+        selected.type !== 'unknown' &&
+        selected.type !== 'standingCopy' && (
+          <StandingPanel editor={editor} selected={selected} site={site} page={page.id} />
+        )}
       {mayWrite && chosen && selected && !found && (
         <SetTogetherPanel editor={editor} site={site} chosen={chosen} />
+      )}
+      {mayWrite && (chosen ?? whole) && selected?.type !== 'standingCopy' && (
+        <KeepAsCopy
+          key={(chosen ?? whole)?.from}
+          editor={editor}
+          page={page}
+          {...((chosen ?? whole) as ChosenBlocks)}
+        />
+      )}
+      {mayWrite && selected?.type === 'standingCopy' && selected.copy && (
+        <CopyPanel editor={editor} pos={selected.pos} copy={selected.copy} />
       )}
       {mayWrite && small && <SmallPanel editor={editor} selected={small} words={wordsAround(editor)} />}
       {mayWrite && (

@@ -1,7 +1,7 @@
 import { NodeViewWrapper, type NodeViewProps } from '@tiptap/react';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { readSite } from '@placard/core/contract';
-import type { Element, Markup } from '@placard/core/markup';
+import type { Element } from '@placard/core/markup';
 import {
   blockMarkup,
   kindOf,
@@ -11,34 +11,13 @@ import {
   type StandingSaid,
 } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
-import { dress, MarkupView, type Replaced } from '../kit/markup.tsx';
+import { dress, MarkupView } from '../kit/markup.tsx';
 import type { PlacedKind } from './kinds/kind.ts';
+import { atRest, ON_THE_DESK } from './ondesk.tsx';
 import { setAttributes } from './setattributes.ts';
 import { deskOf, roomAt } from './settings/desk.ts';
 import { useHeld } from './useheld.ts';
 import { WidthHandles } from './widthhandles.tsx';
-
-/** What is drawn otherwise on the desk than outside, whatever it stands in. */
-const ON_THE_DESK: Replaced = {
-  img: (_element, properties) =>
-    properties['src'] ? (
-      // Dragging a picture drags what it stands in, and it is there at once.
-      <img {...properties} alt={String(properties['alt'])} loading="eager" draggable={false} />
-    ) : (
-      <span className="block aspect-[3/2] bg-[#eee]" />
-    ),
-  // Captions that nobody asks for are not fetched here: from another address than the page's own they are refused.
-  track: (_element, properties) => <track {...properties} default={false} />,
-};
-
-/** What opens over the page when it is pressed stays shut on the desk: a press there selects. */
-function atRest(markup: Markup): Markup[] {
-  if (typeof markup === 'string') return [markup];
-  const { attributes, children } = markup;
-  if ('popover' in attributes) return [];
-  const inside = children.flatMap(atRest);
-  return 'popovertarget' in attributes ? inside : [{ ...markup, children: inside }];
-}
 
 /** Something placed, as it stands in the page being written: the markup that visitors get. */
 export function PlacementView({ kind, ...given }: NodeViewProps & { kind: PlacedKind }) {

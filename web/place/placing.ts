@@ -44,7 +44,8 @@ export function blockDepth($pos: ResolvedPos): number {
   return 1;
 }
 
-const isGallery = ({ attrs }: Node): boolean => ['rows', 'tiles', 'slides'].includes(String(attrs['setting']));
+const isGallery = ({ attrs }: Node): boolean =>
+  ['rows', 'tiles', 'slides'].includes(String(attrs['setting']));
 
 /** The boundary between two blocks that is nearest to a point on the screen. */
 export function boundaryAt(view: EditorView, x: number, y: number): number {
@@ -123,7 +124,8 @@ export function moveSelected(view: EditorView, key: string): boolean {
   const { node, from, to, $from } = selection;
   const neighbour = $from.parent.maybeChild($from.index() + by);
   // One of several things moves among those.
-  if ($from.parent.type.name === 'item' && (!neighbour || isGallery($from.node($from.depth - 1)))) return false;
+  if ($from.parent.type.name === 'item' && (!neighbour || isGallery($from.node($from.depth - 1))))
+    return false;
   if (!neighbour) return true;
   const target = by < 0 ? from - neighbour.nodeSize : from + neighbour.nodeSize;
   const moved = tr.delete(from, to).insert(target, node);

@@ -14,6 +14,8 @@ export function selectedPlacement(editor: Editor) {
     type: node.type.name,
     asset: (node.attrs['asset'] as string | undefined) ?? null,
     id: String(node.attrs['id']),
+    /** The standing copy that stands there. */
+    copy: (node.attrs['copy'] as string | undefined) ?? null,
     said: {
       position: node.attrs['position'],
       measure: node.attrs['measure'],

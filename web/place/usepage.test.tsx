@@ -37,6 +37,7 @@ const page: Page = {
   address: '/visit/page',
   formerAddresses: [],
   binned: false,
+  copy: false,
   document: words(''),
   changedAt: '2031-05-01T10:00:00.000Z',
   changedBy: 'Edda Quill',

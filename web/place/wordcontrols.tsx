@@ -28,6 +28,7 @@ import { indentBy } from './indent.ts';
 export function WordControls({
   editor,
   onEmbed,
+  onCopy,
   onPut,
   onLink,
   onSource,
@@ -36,6 +37,8 @@ export function WordControls({
 }: {
   editor: Editor;
   onEmbed: () => void;
+  /** Asks for standing copy; null where none may stand. */
+  onCopy: (() => void) | null;
   onPut: () => void;
   onLink: () => void;
   onSource: () => void;
@@ -170,6 +173,11 @@ export function WordControls({
         <Toolbar.Button className="button-plain" onClick={onEmbed}>
           Embed
         </Toolbar.Button>
+        {onCopy && (
+          <Toolbar.Button className="button-plain" onClick={onCopy}>
+            Standing copy
+          </Toolbar.Button>
+        )}
       </Toolbar.Root>
       {now.numbers && <BeginsWith editor={editor} />}
     </div>

@@ -13,6 +13,7 @@ import { paragraph } from './paragraph.ts';
 import { picture } from './picture.ts';
 import { quotation } from './quotation.ts';
 import { rule } from './rule.ts';
+import { standingCopy } from './standingcopy.ts';
 import { table } from './table.ts';
 import { tableCell } from './tablecell.ts';
 import { tableHeader } from './tableheader.ts';
@@ -40,6 +41,7 @@ const KINDS = [
   together,
   item,
   alongside,
+  standingCopy,
   unknown,
 ] as const;
 

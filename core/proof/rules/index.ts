@@ -3,6 +3,7 @@ import { assetBinned } from './assetbinned.ts';
 import { assetGone } from './assetgone.ts';
 import { captionsMissing } from './captionsmissing.ts';
 import { compLeft } from './compleft.ts';
+import { copyGone } from './copygone.ts';
 import { creditMissing } from './creditmissing.ts';
 import { headingsOutOfOrder } from './headingsoutoforder.ts';
 import { heavy } from './heavy.ts';
@@ -46,6 +47,7 @@ export const RULES: readonly Rule[] = [
   stillArriving,
   notReadable,
   leadsWordless,
+  copyGone,
   noteUntitled,
   wordsOnPicture,
   shownLater,

@@ -4,6 +4,7 @@ import type { PageFacts, When } from '@placard/core/page';
 import { useAsk } from '../../kit/asking.ts';
 import { DayField } from '../../kit/dayfield.tsx';
 import { Fold } from '../../kit/fold.tsx';
+import { CopyUses } from '../copies/copypanel.tsx';
 import { AddressFields } from './addressfields.tsx';
 import { FactPictures } from './factpictures.tsx';
 import { FoundBy } from './foundby.tsx';
@@ -44,13 +45,19 @@ export function PagePanel({
   const fold = 'border-t border-rule pt-1 text-[13px]';
   return (
     <section aria-label="This page" className={`wall-label py-3 ${className}`}>
-      <h2 className="mb-2">This page</h2>
-      <Fold says="How it is found" className={fold} open>
-        <FoundBy page={now} site={site} editor={editor} title={title} facts={facts} onChange={onFacts} />
-      </Fold>
-      <Fold says="Its own pictures" className={fold}>
-        <FactPictures page={now} site={site} title={title} facts={facts} onChange={onFacts} />
-      </Fold>
+      <h2 className="mb-2">{page.copy ? 'This standing copy' : 'This page'}</h2>
+      {page.copy ? (
+        <CopyUses copy={page.id} />
+      ) : (
+        <>
+          <Fold says="How it is found" className={fold} open>
+            <FoundBy page={now} site={site} editor={editor} title={title} facts={facts} onChange={onFacts} />
+          </Fold>
+          <Fold says="Its own pictures" className={fold}>
+            <FactPictures page={now} site={site} title={title} facts={facts} onChange={onFacts} />
+          </Fold>
+        </>
+      )}
       <Fold says={`When and for whom: ${whenOfPage(shown, today)}`} className={fold}>
         <WhenFields when={shown} today={today} onChange={onShown} />
         <DayField
@@ -61,9 +68,11 @@ export function PagePanel({
           onChange={onLook}
         />
       </Fold>
-      <Fold says={`Address: ${now.address}`} className={`${fold} break-words`}>
-        <AddressFields page={now} site={site} />
-      </Fold>
+      {!page.copy && (
+        <Fold says={`Address: ${now.address}`} className={`${fold} break-words`}>
+          <AddressFields page={now} site={site} />
+        </Fold>
+      )}
       <p className={fold}>
         <button type="button" className="button-plain -ml-1.5" onClick={onVersions}>
           Earlier versions

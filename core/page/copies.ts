@@ -1,0 +1,47 @@
+import type { PageDocument } from './document.ts';
+import type { Part } from './kinds/index.ts';
+import type { AnyBlock } from './kinds/kind.ts';
+import type { StandingCopy } from './kinds/standingcopy.ts';
+import { mapBlocks, walk } from './walk.ts';
+
+/** The standing copy that a page uses, by ids, each once. */
+export const copiesIn = (document: PageDocument): string[] => [
+  ...new Set(
+    [...walk(document)].flatMap(({ block }) => (block.type === 'standingCopy' ? [block.attrs.copy] : [])),
+  ),
+];
+
+/**
+ * The page with its standing copy looked up, as visitors get it; what is not among `copies` is gone. Places in it are
+ * called after the place where it stands, so that one copy may stand in a page more than once.
+ */
+export function withCopies(document: PageDocument, copies: ReadonlyMap<string, PageDocument>): PageDocument {
+  return mapBlocks(document, (block) => {
+    if (block.type !== 'standingCopy') return block;
+    const copy = copies.get(block.attrs.copy);
+    return copy ? ({ ...block, content: named(copy, block).content } as Part) : block;
+  });
+}
+
+const named = (copy: PageDocument, { attrs }: StandingCopy): PageDocument =>
+  mapBlocks(copy, (block) => {
+    const own: AnyBlock = block;
+    const called = own.attrs as { id?: string; key?: string } | undefined;
+    if (called?.id !== undefined) return renamed(own, { id: within(attrs.id, called.id) });
+    return called?.key === undefined ? block : renamed(own, { key: within(attrs.id, called.key) });
+  });
+
+const renamed = (block: AnyBlock, name: object): Part =>
+  ({ ...block, attrs: { ...block.attrs, ...name } }) as Part;
+
+/** A name within another, no longer than names are. */
+const within = (outer: string, inner: string): string => `${outer.slice(0, 19)}-${inner.slice(0, 20)}`;
+
+/** What a copy is, loosened: its blocks with names of their own, to be the page's. */
+export const loosened = (copy: PageDocument, newId: () => string): PageDocument['content'] =>
+  mapBlocks(copy, (block) => {
+    const own: AnyBlock = block;
+    const called = own.attrs as { id?: string; key?: string } | undefined;
+    if (called?.id !== undefined) return renamed(own, { id: newId() });
+    return called?.key === undefined ? block : renamed(own, { key: newId() });
+  }).content;

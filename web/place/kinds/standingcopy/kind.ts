@@ -1,0 +1,10 @@
+import type { StandingCopy } from '@placard/core/page';
+import { StandingCopyView } from '../../copies/standingcopyview.tsx';
+import { placedKind } from '../kind.ts';
+
+export default placedKind<StandingCopy>({
+  type: 'standingCopy',
+  defaults: { id: '', copy: '' },
+  called: () => 'standing copy',
+  instead: StandingCopyView,
+});
