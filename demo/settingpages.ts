@@ -14,11 +14,11 @@ export function settingPages({ asset, board }: Cast): SamplePage[] {
       document: (pageCalled) =>
         page(
           together(
-            'cards',
+            'columns',
             [
+              [held('picture', asset('fernhollow-mark.png'), 'full', 'column', { gap: 0 })],
               {
                 blocks: [
-                  shows('fernhollow-mark.png'),
                   heading('Before you come'),
                   text(
                     'The last mile has no lamps. Bring a red torch, and look whether the gate is open tonight.',
@@ -28,7 +28,7 @@ export function settingPages({ asset, board }: Cast): SamplePage[] {
                 linkWords: 'Opening times and prices',
               },
             ],
-            { perRow: 1, box: { width: 16, height: 9, how: 'fitted' } },
+            { shares: [32, 68] },
           ),
         ),
     },

@@ -1,7 +1,7 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
-import { signIn } from './screen.ts';
+import { dragByFinger, signIn } from './screen.ts';
 
 const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
 
@@ -12,35 +12,7 @@ const TITLE = `Written as ${NAME}`;
 // A tablet, held upright.
 test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true, isMobile: true });
 
-/** The middle of something, where a finger would come down. */
-async function middle(target: Locator): Promise<{ x: number; y: number }> {
-  await target.scrollIntoViewIfNeeded();
-  const box = await target.boundingBox();
-  if (!box) throw new Error(`${target} is not to be seen.`);
-  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-}
-
-/** Rests a finger on something, drags it elsewhere, and lets go. */
-async function dragByFinger(
-  page: Page,
-  from: Locator,
-  to: () => Promise<{ x: number; y: number }>,
-): Promise<void> {
-  const session = await page.context().newCDPSession(page);
-  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', at?: { x: number; y: number }) =>
-    session.send('Input.dispatchTouchEvent', { type, touchPoints: at ? [at] : [] });
-  const begin = await middle(from);
-  await touch('touchStart', begin);
-  // It is taken up once the finger has rested; before that it would scroll.
-  await expect(page.getByText(/(is taken up\.|^(After|At the top|Not over) .*)$/).first()).toBeAttached();
-  const end = await to();
-  for (let step = 1; step <= 10; step++)
-    await touch('touchMove', {
-      x: begin.x + ((end.x - begin.x) * step) / 10,
-      y: begin.y + ((end.y - begin.y) * step) / 10,
-    });
-  await touch('touchEnd');
-}
+const TAKEN = /(is taken up\.|^(After|At the top|Not over) .*)$/;
 
 test('the whole way goes by touch: from files to copying the HTML', async ({ page }) => {
   test.setTimeout(300_000);
@@ -98,7 +70,7 @@ test('the whole way goes by touch: from files to copying the HTML', async ({ pag
   await page.getByRole('radiogroup', { name: 'Position' }).getByRole('radio').nth(1).tap();
   await expect(page.getByRole('radiogroup', { name: 'Position' }).getByRole('radio').nth(1)).toBeChecked();
 
-  await dragByFinger(page, tray.getByRole('button', { name: `${NAME}, picture` }), async () => {
+  await dragByFinger(page, tray.getByRole('button', { name: `${NAME}, picture` }), TAKEN, async () => {
     const two = words.getByText('Two.');
     const box = await two.boundingBox();
     return { x: (box?.x ?? 0) + 80, y: (box?.y ?? 0) + 3 };

@@ -125,3 +125,52 @@ export async function drag(from: Locator, to: Locator, at?: { x: number; y: numb
   ).toBeAttached();
   await mouse.up();
 }
+
+/** The words of the page that is open. */
+export const wordsOf = (page: Page): Locator => page.getByRole('textbox', { name: 'Words of the page' });
+
+/** Waits until what is written is saved. */
+export const isSaved = (page: Page): Promise<void> => expect(page.getByText('Saved just now')).toBeVisible();
+
+/** The id of the page that is open. */
+export const pageId = (page: Page): string => new URL(page.url()).pathname.split('/').at(-1) ?? '';
+
+/** Where a page is seen as visitors see it. */
+export async function previewOf(page: Page, id: string): Promise<string> {
+  const { preview } = (await (await page.request.get(`/api/pages/${id}/proof`)).json()) as {
+    preview: string;
+  };
+  return preview;
+}
+
+/** The id of a page of the list, by its title. */
+export async function idOf(page: Page, title: string): Promise<string> {
+  const link = (await lineOf(page, title)).getByRole('link', { name: 'Proof' });
+  return (await link.getAttribute('href'))?.split('/').at(-1) ?? '';
+}
+
+/** Rests a finger on something, drags it elsewhere once that is told, and lets go. */
+export async function dragByFinger(
+  page: Page,
+  from: Locator,
+  told: RegExp,
+  to: () => Promise<{ x: number; y: number }>,
+): Promise<void> {
+  const session = await page.context().newCDPSession(page);
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', at?: { x: number; y: number }) =>
+    session.send('Input.dispatchTouchEvent', { type, touchPoints: at ? [at] : [] });
+  await from.scrollIntoViewIfNeeded();
+  const box = await from.boundingBox();
+  if (!box) throw new Error(`${from} is not to be seen.`);
+  const begin = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  await touch('touchStart', begin);
+  // It is taken up once the finger has rested; before that it would scroll.
+  await expect(page.getByText(told).first()).toBeAttached();
+  const end = await to();
+  for (let step = 1; step <= 10; step++)
+    await touch('touchMove', {
+      x: begin.x + ((end.x - begin.x) * step) / 10,
+      y: begin.y + ((end.y - begin.y) * step) / 10,
+    });
+  await touch('touchEnd');
+}

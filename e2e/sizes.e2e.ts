@@ -62,7 +62,13 @@ async function loadedOf(
   return loaded;
 }
 
-for (const title of ['Opening times and prices', 'Nights for families', 'Autumn star parties'])
+for (const title of [
+  'Opening times and prices',
+  'Nights for families',
+  'Autumn star parties',
+  'Three things to see this autumn',
+  'The valley by night',
+])
   test(`of each picture of “${title}” a browser loads as many pixels as it needs, on every screen`, async ({
     page,
     browser,

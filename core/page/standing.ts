@@ -173,15 +173,19 @@ export function figureStyle({ position, width, gaps }: Standing, screen = '100vw
       return { clear: 'both', width: narrowing, margin: margins(top, 'auto', bottom, aside(left)) };
     case 'full':
       return { clear: 'both', margin: margins(top, aside(right), bottom, aside(left)) };
-    case 'bleed':
-      return {
-        clear: 'both',
-        width: `min(${screen} - ${above(`${SCROLLBAR}px`)},${width ?? 1120}px)`,
-        margin: margins(top, '0', bottom, '50%'),
-        transform: 'translateX(-50%)',
-      };
+    case 'bleed': {
+      const sides = besideBleed(width ?? 1120, screen);
+      return { clear: 'both', margin: margins(top, sides, bottom, sides) };
+    }
   }
 }
+
+/**
+ * The margin at either side of what leaves its column, as wide as the screen up to a width: the same at both, so that it
+ * stands in the middle from left to right and from right to left.
+ */
+export const besideBleed = (width: number, screen = '100vw'): string =>
+  `calc(50% - min(${screen} - clamp(0px,(${screen} - ${NARROW}px) * 999,${SCROLLBAR}px),${width}px) / 2)`;
 
 /** Margins as they are written shortest (CSS, `margin`). */
 function margins(top: string, right: string, bottom: string, left: string): string {

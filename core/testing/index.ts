@@ -1,1 +1,1 @@
-export { anyPage } from './pages.ts';
+export { anyPage, anyTogether } from './pages.ts';

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { PageDocument } from '../page/document.ts';
 import type { Block } from '../page/kinds/index.ts';
 import { POSITIONS } from '../page/standing.ts';
+import { CORNERS, SETTINGS } from '../page/together.ts';
 import type { Inline, Mark } from '../page/words.ts';
 
 const word = fc
@@ -125,10 +126,64 @@ const shownFor = (block: fc.Arbitrary<Block>): fc.Arbitrary<Block> =>
         : one,
     );
 
+const said = fc.record({
+  setting: fc.constantFrom(...SETTINGS),
+  name: fc.constantFrom(null, 'Three to see'),
+  perRow: fc.option(fc.integer({ min: 1, max: 8 }), { nil: null }),
+  shares: fc.constantFrom(null, [60, 40]),
+  turned: fc.constantFrom(null, true),
+  across: fc.constantFrom(null, true),
+  gap: fc.option(fc.nat(60), { nil: null }),
+  side: fc.constantFrom(null, 'start' as const),
+  corner: fc.constantFrom(null, ...CORNERS),
+  veil: fc.constantFrom(null, { tone: 'light' as const, strength: 30 }),
+});
+
+/** Things set together in any setting, whether it makes sense for them or not; what they show has names from `name` on. */
+export const anyTogether = (name: string): fc.Arbitrary<Block> =>
+  fc
+    .tuple(
+      said,
+      fc.array(
+        fc.tuple(
+          fc.boolean(),
+          fc.array(anyWords, { minLength: 1, maxLength: 3 }),
+          fc.constantFrom(null, 'page:page-visit-1'),
+        ),
+        { minLength: 1, maxLength: 4 },
+      ),
+      fc.array(anyWords, { maxLength: 2 }),
+    )
+    .chain(([attrs, items, beside]) =>
+      fc.tuple(...items.map((_, at) => anyPlacement(`${name}-${at}`))).map(
+        (shown) =>
+          ({
+            type: 'together',
+            attrs: { key: `${name}-key`, ...attrs },
+            content: [
+              ...items.map(([shows, words, linksTo], at) => ({
+                type: 'item',
+                attrs: { linksTo, linkWords: linksTo && shows ? 'Where it leads' : null },
+                content: shows ? [shown[at], ...words] : words,
+              })),
+              ...(beside.length > 0 ? [{ type: 'alongside', content: beside }] : []),
+            ],
+          }) as unknown as Block,
+      ),
+    );
+
 /** Words of any kind, shown for a time or always. */
 const anyBlock: fc.Arbitrary<Block> = shownFor(anyWords);
 
 /** A page of a few blocks of any kind, with something placed among them. */
 export const anyPage: fc.Arbitrary<PageDocument> = fc
-  .tuple(fc.array(anyBlock, { minLength: 1, maxLength: 5 }), shownFor(anyPlacement('place-1')), fc.nat(5))
-  .map(([blocks, placed, at]) => ({ type: 'doc', content: blocks.toSpliced(at, 0, placed) }));
+  .tuple(
+    fc.array(anyBlock, { minLength: 1, maxLength: 5 }),
+    shownFor(anyPlacement('place-1')),
+    fc.option(shownFor(anyTogether('thing-1')), { nil: null }),
+    fc.nat(5),
+  )
+  .map(([blocks, placed, set, at]) => ({
+    type: 'doc',
+    content: blocks.toSpliced(at, 0, placed, ...(set ? [set] : [])),
+  }));

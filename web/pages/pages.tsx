@@ -67,7 +67,7 @@ export default function Pages() {
       <div role="search" aria-label="Pages" className="mb-1 flex flex-wrap items-center gap-x-4 gap-y-2 pb-2">
         <input
           type="search"
-          className="input w-[260px]"
+          className="input w-[210px]"
           aria-label="Words of a title or address"
           placeholder="Words of a title or address"
           value={asked.words ?? ''}

@@ -49,7 +49,10 @@ export const together: Kind<Together> = kind<Together>({
             (parts) => parts.filter(({ type }) => type === 'item').length >= 1,
             'Things that are set together are at least one.',
           ),
-          v.maxLength(MOST_ITEMS + 1, `At most ${MOST_ITEMS} things are set together. Set them in two.`),
+          v.check(
+            (parts) => parts.filter(({ type }) => type === 'item').length <= MOST_ITEMS,
+            `At most ${MOST_ITEMS} things are set together. Set them in two.`,
+          ),
           v.check(
             (parts) => parts.slice(0, -1).every(({ type }) => type === 'item'),
             'The words beside a side note stand behind it.',
@@ -100,7 +103,17 @@ function readTogether(section: ForeignElement, reading: Reading): AnyBlock[] | n
       content: filled(reading.blocks(part)),
     };
   });
-  const beside = parts.filter(({ tagName }) => tagName !== 'article').flatMap((part) => reading.read(part));
+  // Words between the things stand behind them: none is lost.
+  const beside = section.childNodes.flatMap((part): AnyBlock[] => {
+    if ('value' in part && part.nodeName === '#text') {
+      const text = part.value.replace(/\s+/g, ' ').trim();
+      return text === '' ? [] : [{ type: 'paragraph', content: [{ type: 'text', text }] }];
+    }
+    if (!('tagName' in part) || part.tagName === 'article') return [];
+    return reading.attribute(part, 'data-alongside') === undefined
+      ? reading.read(part)
+      : reading.blocks(part);
+  });
   const block = {
     type: 'together',
     attrs,

@@ -66,6 +66,7 @@ function stageStyle(things: Things, room: Room, { screen = '100vw' }: RenderCont
   return {
     position: 'relative',
     display: 'grid',
+    'grid-template-columns': 'minmax(0,1fr)',
     'min-height': onNarrow(narrow, wide, screen),
     overflow: 'hidden',
     isolation: 'isolate',

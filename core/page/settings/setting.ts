@@ -4,6 +4,7 @@ import { partsOf, type Item } from '../kinds/item.ts';
 import type { RenderContext, RoomContext } from '../kinds/kind.ts';
 import { linked } from '../link.ts';
 import { NARROW, type Room } from '../room.ts';
+import { besideBleed } from '../standing.ts';
 import type { SettingName, TogetherSaid } from '../together.ts';
 
 /** Things set together, as their settings look at them. */
@@ -67,13 +68,7 @@ const ROUND = 20;
 /** Where all of it stands in its page: in the column, or as wide as the screen up to the widest measure. */
 export function wholeStyle({ attrs }: Things, room: Room, { screen = '100vw' }: RenderContext): Style {
   if (!attrs.across || room.bleed === null) return { clear: 'both', margin: `${ROUND}px 0` };
-  const scrollbar = `clamp(0px,(${screen} - ${NARROW}px) * 999,20px)`;
-  return {
-    clear: 'both',
-    width: `min(${screen} - ${scrollbar},${room.bleed}px)`,
-    margin: `${ROUND}px 0 ${ROUND}px 50%`,
-    transform: 'translateX(-50%)',
-  };
+  return { clear: 'both', margin: `${ROUND}px ${besideBleed(room.bleed, screen)}` };
 }
 
 /** A share of what it lies in, on wide screens, and all of it on narrow ones; never narrower than a few words (CSS). */

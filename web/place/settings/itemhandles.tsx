@@ -30,6 +30,8 @@ function Handles({ editor, found }: { editor: Editor; found: FoundTogether }) {
   const [dragged, setDragged] = useState<number | null>(null);
   const [over, setOver] = useState<number | null>(null);
   const held = useRef<Point | null>(null);
+  /** What is said while it is dragged, and when it is let go of: before the next drawing. */
+  const told = useRef<number | null>(null);
   const count = Math.min(
     MOST,
     found.node.childCount - (found.node.lastChild?.type.name === 'alongside' ? 1 : 0),
@@ -79,9 +81,9 @@ function Handles({ editor, found }: { editor: Editor; found: FoundTogether }) {
       : currentCoordinates;
   };
   const draggers = useDraggers(byKey);
-  const said = (at: number | null) => (at === null ? 'It' : `Number ${at + 1}`);
   const end = () => {
     held.current = null;
+    told.current = null;
     setDragged(null);
     setOver(null);
   };
@@ -94,11 +96,14 @@ function Handles({ editor, found }: { editor: Editor; found: FoundTogether }) {
             'The space bar takes it up: the arrows move it among the others, the space bar puts it there, Escape lets go of it.',
         },
         announcements: {
-          onDragStart: () => `${said(dragged)} is taken up.`,
-          onDragMove: () => (over === null ? undefined : `It would be number ${over + 1} of ${count}.`),
+          onDragStart: ({ active }) => `Number ${Number(active.id) + 1} is taken up.`,
+          onDragMove: () =>
+            told.current === null ? undefined : `It would be number ${told.current + 1} of ${count}.`,
           onDragOver: () => undefined,
           onDragEnd: () =>
-            over === null ? 'It stays where it was.' : `It is number ${over + 1} of ${count} now.`,
+            told.current === null
+              ? 'It stays where it was.'
+              : `It is number ${told.current + 1} of ${count} now.`,
           onDragCancel: () => 'It stays where it was.',
         },
       }}
@@ -114,7 +119,9 @@ function Handles({ editor, found }: { editor: Editor; found: FoundTogether }) {
             ? room && { x: room.left + room.width / 2, y: room.top + room.height / 2 }
             : { x: began.x + delta.x, y: began.y + delta.y };
         held.current = point;
-        if (point) setOver(nearest(point));
+        if (!point) return;
+        told.current = nearest(point);
+        setOver(told.current);
       }}
       onDragCancel={end}
       onDragEnd={({ active }) => {

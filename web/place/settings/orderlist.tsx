@@ -62,7 +62,9 @@ export function OrderList({
           announcements: {
             onDragStart: ({ active }) => `${titled(active.id)} is taken up, at ${place(active.id)}.`,
             onDragOver: ({ active, over }) =>
-              over ? `${titled(active.id)} would be at ${place(over.id)}.` : undefined,
+              over && over.id !== active.id
+                ? `${titled(active.id)} would be at ${place(over.id)}.`
+                : undefined,
             onDragEnd: ({ active, over }) =>
               over && over.id !== active.id
                 ? `${titled(active.id)} is at ${place(over.id)} now.`

@@ -5,6 +5,6 @@ import { placedKind } from '../kind.ts';
 export default placedKind<StandingCopy>({
   type: 'standingCopy',
   defaults: { id: '', copy: '' },
-  called: () => 'standing copy',
+  called: () => 'Standing copy',
   instead: StandingCopyView,
 });
