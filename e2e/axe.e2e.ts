@@ -63,6 +63,42 @@ const SCREENS: Screen[] = [
 
 const OPENED: Screen[] = [
   [
+    'things set together',
+    async (page) => {
+      await openPage(page, 'Three things to see this autumn');
+      await page.getByRole('textbox', { name: 'Words of the page' }).locator('.together h2').first().click();
+      await expect(page.getByRole('region', { name: 'How these stand' })).toBeVisible();
+    },
+  ],
+  [
+    'an opener',
+    async (page) => {
+      await openPage(page, 'The valley by night');
+      await page.getByRole('textbox', { name: 'Words of the page' }).locator('.together h2').first().click();
+      await expect(page.getByText(/^Contrast [\d.]+ to 1/)).toBeVisible();
+    },
+  ],
+  [
+    'standing copy in a page',
+    async (page) => {
+      await openPage(page, 'The valley by night');
+      await page.locator('.standing-copy').click();
+      await expect(page.getByRole('region', { name: 'Standing copy' })).toContainText('Used in 2 pages');
+    },
+  ],
+  ['the list of standing copy', (page) => page.goto('/pages?copy=yes')],
+  [
+    'things chosen in the tray',
+    async (page) => {
+      await openPage(page, 'Getting here in the dark');
+      await page.getByRole('button', { name: 'Put a picture or film' }).click();
+      await page
+        .getByRole('checkbox', { name: /^Choose / })
+        .first()
+        .click();
+    },
+  ],
+  [
     'films on the host',
     async (page) => {
       await page.goto('/gather');

@@ -263,7 +263,7 @@ function Thing({
           aria-label={`Choose ${title}`}
           tabIndex={tabbed ? 0 : -1}
           onClick={onTurn}
-          className="absolute top-1 right-2 grid size-[22px] place-items-center border border-ink bg-card font-mono text-[12px] aria-checked:bg-ink aria-checked:text-paper pointer-coarse:size-9"
+          className="absolute top-1 right-2 grid size-6 place-items-center border border-ink bg-card font-mono text-[12px] aria-checked:bg-ink aria-checked:text-paper pointer-coarse:size-9"
         >
           {nth >= 0 ? nth + 1 : ''}
         </button>

@@ -79,9 +79,11 @@ export const table: Kind<Table> = kind<Table>({
     if (!first) return [];
     const head = hasHeadRow(block);
     const body = head ? rest : [first, ...rest];
+    // A head that says nothing is none for who hears it; in its source it is what it was.
+    const said = context.placed ? (row: Element) => row : withoutEmptyHeads;
     const rows = [
-      ...(head ? [element('thead', {}, headed(first, 'col'))] : []),
-      ...(body.length > 0 ? [element('tbody', {}, ...body.map((row) => headed(row, 'row')))] : []),
+      ...(head ? [element('thead', {}, said(headed(first, 'col')))] : []),
+      ...(body.length > 0 ? [element('tbody', {}, ...body.map((row) => said(headed(row, 'row'))))] : []),
     ];
     if (context.placed)
       return [element('table', {}, ...(caption === '' ? [] : [element('caption', {}, caption)]), ...rows)];
@@ -128,6 +130,15 @@ const headed = (row: Element, scope: 'col' | 'row'): Element => ({
       ? { ...cell, attributes: { scope, ...cell.attributes } }
       : cell,
   ),
+});
+
+const withoutEmptyHeads = (row: Element): Element => ({
+  ...row,
+  children: row.children.map((cell) => {
+    if (typeof cell === 'string' || cell.tag !== 'th' || cell.children.length > 0) return cell;
+    const { scope: _, ...attributes } = cell.attributes;
+    return { ...cell, tag: 'td', attributes };
+  }),
 });
 
 /** How wide all columns of a table are together, and one that nobody has set: as wide as the others leave room for. */

@@ -82,7 +82,7 @@ export function CopyUses({ copy }: { copy: string }) {
       <ul>
         {uses.map(({ id, title }) => (
           <li key={id}>
-            <Link className="hover:text-madder" to={`/place/${id}`}>
+            <Link className="block py-1 hover:text-madder" to={`/place/${id}`}>
               {title}
             </Link>
           </li>
