@@ -19,4 +19,5 @@ export {
   wholeOf,
   type Window,
 } from './window.ts';
+export { equalRows } from './equalrows.ts';
 export { sizeFor, type SizeWish } from './wish.ts';

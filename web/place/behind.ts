@@ -1,6 +1,8 @@
 import { Extension } from '@tiptap/core';
-import { NodeSelection, Plugin, TextSelection } from '@tiptap/pm/state';
+import { NodeSelection, Plugin, TextSelection, type Selection } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
+import { hidesWords } from './placing.ts';
+import { BlocksSelection } from './settings/blocksselection.ts';
 
 /**
  * Whoever writes while a placement is selected writes behind it: nobody loses a picture by going on with the text.
@@ -33,13 +35,22 @@ export const WriteBehind = Extension.create({
   ],
 });
 
+/** Where words behind what is selected begin; null where words are selected, or nothing. Behind a gallery, where it is one of its things. */
+function placeBehind(selection: Selection): number | null {
+  if (selection instanceof BlocksSelection) return selection.to;
+  if (!(selection instanceof NodeSelection)) return null;
+  const { node, $to } = selection;
+  if (node.type.name === 'together') return selection.to;
+  if (node.type.name === 'item') return $to.after();
+  if (!node.isAtom || !node.isBlock) return null;
+  return $to.parent.type.name === 'item' && hidesWords($to.node(-1)) ? $to.after(-1) : selection.to;
+}
+
 /** Puts the caret into the words behind the selected placement, which are begun where there are none. False where none is selected. */
 function goBehind(view: EditorView, fresh = false): boolean {
   const { state } = view;
-  const { selection } = state;
-  if (!(selection instanceof NodeSelection) || !selection.node.isAtom || !selection.node.isBlock)
-    return false;
-  const after = selection.to;
+  const after = placeBehind(state.selection);
+  if (after === null) return false;
   const next = state.doc.resolve(after).nodeAfter;
   const { tr } = state;
   if (fresh || !next?.isTextblock) {

@@ -44,8 +44,10 @@ export function blockDepth($pos: ResolvedPos): number {
   return 1;
 }
 
-const isGallery = ({ attrs }: Node): boolean =>
-  ['rows', 'tiles', 'slides'].includes(String(attrs['setting']));
+/** True for things of which a setting shows only what they show. */
+export const hidesWords = ({ attrs }: Node): boolean => ['rows', 'tiles'].includes(String(attrs['setting']));
+/** True for things that what is put among them is one more of. */
+const isGallery = (node: Node): boolean => hidesWords(node) || node.attrs['setting'] === 'slides';
 
 /** The boundary between two blocks that is nearest to a point on the screen. */
 export function boundaryAt(view: EditorView, x: number, y: number): number {

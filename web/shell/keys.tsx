@@ -32,6 +32,8 @@ const KEYS: readonly [where: string, keys: readonly (readonly [keys: string, doe
     [
       ['Ctrl Enter', 'the line between two blocks; the arrows move it'],
       ['Alt ↑, Alt ↓', 'moves what is selected up or down'],
+      ['Shift ↑, Shift ↓', 'chooses more, to be set together'],
+      ['Escape, in what is set together', 'chooses all of it; Enter writes behind it'],
       ['← →, on a handle', 'make it wider or narrower, with Shift by ten'],
       ['Enter, in the tray', 'places it at the caret'],
       ['Space, in the tray', 'takes it up: the arrows move it, Space puts it there'],

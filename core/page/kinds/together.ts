@@ -31,7 +31,11 @@ const thingsOf = (block: Together): Things => {
   return known;
 };
 
-const roomOf = ({ attrs }: Together, room: Room): Room => (attrs.across ? acrossRoom(room) : room);
+/** What is a part of the column is a part of screens, too, that are narrower than the column is. */
+function roomOf({ attrs }: Together, room: Room): Room {
+  const of = attrs.across ? acrossRoom(room) : room;
+  return { ...of, wide: of.wide ?? { share: of.share, less: of.less ?? 0 } };
+}
 
 export const together: Kind<Together> = kind<Together>({
   type: 'together',

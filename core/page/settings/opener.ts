@@ -37,16 +37,25 @@ export function measuredOf({ attrs, items }: Pick<Things, 'attrs' | 'items'>): s
   const picture = pictureOf(items[0]);
   const veil = veilIn(attrs);
   const words = items[0]?.content.filter((block) => block !== picture) ?? [];
-  const length = JSON.stringify(words.map(({ type, content }) => [type, content ?? null])).length;
+  const said = JSON.stringify([
+    words.map(({ type, content }) => [type, content ?? null]),
+    items[0]?.attrs?.linkWords,
+  ]);
   return [
     picture ? heldKey(picture.attrs) : '',
     cornerIn(attrs),
     veil.tone,
     veil.strength,
     Boolean(attrs.across),
-    length,
-    items[0]?.attrs?.linkWords?.length ?? 0,
+    hashOf(said),
   ].join(' ');
+}
+
+/** A number for a text, another one for nearly every other text (FNV-1a). */
+function hashOf(text: string): string {
+  let hash = 0x811c9dc5;
+  for (let at = 0; at < text.length; at++) hash = Math.imul(hash ^ text.charCodeAt(at), 0x01000193);
+  return (hash >>> 0).toString(36);
 }
 
 const veilColour = ({ tone, strength }: Veil): string =>

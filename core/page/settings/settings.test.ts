@@ -130,12 +130,12 @@ describe('things in any setting', () => {
   });
 
   it.each<[SettingName, number[], string]>([
-    ['columns', [224, 224, 224], '(max-width: 599.98px) 100vw, 224px'],
+    ['columns', [224, 224, 224], '(max-width: 599.98px) 100vw, min(33.33vw - 16px, 224px)'],
     // The widest of them fills its box, and needs as many more pixels as are cut away.
-    ['cards', [227, 227, 606], '(max-width: 599.98px) 100vw, 227px'],
-    ['tiles', [353, 235, 940], '(max-width: 599.98px) calc(75vw - 6px), 353px'],
-    ['slides', [720, 720, 720], '(max-width: 599.98px) 100vw, 720px'],
-    ['sidenote', [231, 231, 231], '(max-width: 599.98px) calc(100vw - 19px), 231px'],
+    ['cards', [227, 227, 606], '(max-width: 599.98px) 100vw, min(33.33vw - 13.33px, 227px)'],
+    ['tiles', [353, 235, 940], '(max-width: 599.98px) calc(75vw - 6px), min(50vw - 8px, 353px)'],
+    ['slides', [720, 720, 720], '(max-width: 599.98px) 100vw, min(100vw, 720px)'],
+    ['sidenote', [231, 231, 231], '(max-width: 599.98px) calc(100vw - 19px), min(36vw - 29.08px, 231px)'],
   ])('as %s: pictures are asked for as wide as they stand', (setting, widths, sizes) => {
     const shown = shownUses(pageOf(setting), context);
     expect(shown.map(({ shown: { width } }) => width)).toEqual(widths);

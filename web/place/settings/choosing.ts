@@ -62,6 +62,14 @@ export const Choosing = Extension.create({
     return {
       'Shift-ArrowDown': extend(1),
       'Shift-ArrowUp': extend(-1),
+      // From one of several things to all of them.
+      Escape: () => {
+        const found = togetherRound(this.editor);
+        if (!found || this.editor.state.selection.from === found.pos) return false;
+        const { tr } = this.editor.state;
+        this.editor.view.dispatch(tr.setSelection(NodeSelection.create(tr.doc, found.pos)));
+        return true;
+      },
       'Alt-ArrowDown': move(1),
       'Alt-ArrowUp': move(-1),
     };

@@ -1,6 +1,13 @@
 import type { Editor } from '@tiptap/core';
 import type { Node } from '@tiptap/pm/model';
-import { kindOf, pageRoom, type AnyBlock, type RenderContext, type Room } from '@placard/core/page';
+import {
+  kindOf,
+  pageRoom,
+  type AnyBlock,
+  type Holdings,
+  type RenderContext,
+  type Room,
+} from '@placard/core/page';
 
 /** Wherever a link leads on the desk, it is drawn as one: Proof knows whether what it leads to is there. */
 class Anywhere extends Map<string, { title: string; address: string; anchors: string[] }> {
@@ -39,6 +46,14 @@ export function deskOf(editor: Editor): Desk {
   desks.set(editor, desk);
   return desk;
 }
+
+/** What tells one state of what is held from another: what there is, and how it looks. */
+export const stampOf = (holdings: Holdings): string =>
+  [...holdings]
+    .map(([key, { width, height, focal, sources }]) =>
+      [key, width, height, focal?.x, focal?.y, sources[0]?.key].join(' '),
+    )
+    .join(';');
 
 const blocks = new WeakMap<Node, AnyBlock>();
 

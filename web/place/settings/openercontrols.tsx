@@ -51,8 +51,9 @@ export default function OpenerControls({
     if (!contrast || !editor.isEditable) return;
     const measured = { of, ...contrast.found, veil: contrast.veil };
     const { found: now } = contrast;
+    const isNear = (one: number, other: number) => Math.abs(one - other) < 0.2;
     const before = attrs.measured;
-    if (before?.of === of && before.contrast === now.contrast && before.veil === contrast.veil) return;
+    if (before?.of === of && isNear(before.contrast, now.contrast) && before.needed === now.needed) return;
     // It tells of what is there: taking it back would take nothing back.
     const { tr } = editor.state;
     editor.view.dispatch(tr.setNodeAttribute(found.pos, 'measured', measured).setMeta('addToHistory', false));

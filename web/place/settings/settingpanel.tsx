@@ -22,7 +22,7 @@ import {
   type ChosenBlocks,
   type FoundTogether,
 } from './commands.ts';
-import { ANYWHERE, blockOf } from './desk.ts';
+import { ANYWHERE, blockOf, stampOf } from './desk.ts';
 import { SettingChoice } from './settingchoice.tsx';
 import { TogetherControls } from './togethercontrols.tsx';
 
@@ -47,7 +47,7 @@ export function useSmallContext(site: Site, blocks: readonly AnyBlock[]): Render
   const uses = blocks.flatMap(usesIn);
   const { holdings } = useHeld(uses);
   // What is held is made anew with every answer; what counts is which of it there is.
-  const known = [...holdings.keys()].join(' ');
+  const known = stampOf(holdings);
   return useMemo(
     () => ({
       measures: site.measures,

@@ -3,7 +3,7 @@ import { useLayoutEffect } from 'react';
 import type { Site } from '@placard/core/contract';
 import { kindOf, USUAL_EDGES, type Use } from '@placard/core/page';
 import { useHeld } from '../useheld.ts';
-import { ANYWHERE, blockOf, deskOf } from './desk.ts';
+import { ANYWHERE, blockOf, deskOf, stampOf } from './desk.ts';
 
 /** Tells the desk of the site, and of all that lies in what is set together in the page. */
 export function useDesk(editor: Editor, site: Site): void {
@@ -24,7 +24,7 @@ export function useDesk(editor: Editor, site: Site): void {
       pages: ANYWHERE,
     });
     // What is held comes anew with every answer; what counts is which of it there is.
-  }, [editor, site, [...holdings.keys()].join(' ')]);
+  }, [editor, site, stampOf(holdings)]);
 }
 
 const isSame = (one: Use[], other: Use[] | null): boolean =>

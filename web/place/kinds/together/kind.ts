@@ -1,6 +1,7 @@
 import { Node } from '@tiptap/core';
 import { Plugin } from '@tiptap/pm/state';
 import { newPlacementId } from '../../placementid.ts';
+import { withoutEmptyThings } from '../../settings/emptythings.ts';
 import { keepsShallow, readTogetherSaid } from '../../settings/reading.ts';
 import { TogetherView } from '../../settings/togetherview.ts';
 import { wordsKind } from '../kind.ts';
@@ -58,6 +59,7 @@ export default wordsKind(
             return { update: dress };
           },
           filterTransaction: keepsShallow,
+          appendTransaction: withoutEmptyThings,
         }),
       ];
     },
