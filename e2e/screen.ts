@@ -143,12 +143,6 @@ export async function previewOf(page: Page, id: string): Promise<string> {
   return preview;
 }
 
-/** The id of a page of the list, by its title. */
-export async function idOf(page: Page, title: string): Promise<string> {
-  const link = (await lineOf(page, title)).getByRole('link', { name: 'Proof' });
-  return (await link.getAttribute('href'))?.split('/').at(-1) ?? '';
-}
-
 /** Rests a finger on something, drags it elsewhere once that is told, and lets go. */
 export async function dragByFinger(
   page: Page,

@@ -428,6 +428,9 @@ test('two who order the same things at once: the later one is asked, and sees bo
     .click();
   await isSaved(first);
   await panel(second)
+    .getByRole('button', { name: MOONS[2] ?? '', exact: true })
+    .click();
+  await panel(second)
     .getByRole('button', { name: `Move ${MOONS[2]} up` })
     .click();
   const clash = second.getByRole('region', { name: 'Both changed the same' });

@@ -1,9 +1,2 @@
 export { neededFor } from './contrast.ts';
-export {
-  leastContrast,
-  leastVeil,
-  underWords,
-  type OnVeil,
-  type UnderWords,
-  type WordsRect,
-} from './underwords.ts';
+export { leastContrast, leastVeil, underWords, type OnVeil, type WordsRect } from './underwords.ts';

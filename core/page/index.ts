@@ -40,7 +40,6 @@ export type { Arriving } from './kinds/arriving.ts';
 export type { Embed } from './kinds/embed.ts';
 export { DEEPEST_INDENT } from './kinds/paragraph.ts';
 export type { Film } from './kinds/film.ts';
-export type { Alongside } from './kinds/alongside.ts';
 export { ItemSaidSchema, partsOf, titleOf, type Item } from './kinds/item.ts';
 export { thingsIn, type Together } from './kinds/together.ts';
 export type { AnyBlock, RenderContext } from './kinds/kind.ts';
@@ -87,29 +86,25 @@ export { columnsFrom, itemsFrom, takenApart } from './itemsfrom.ts';
 export { settingOf, settingsFor } from './settings/index.ts';
 export { leftOver, mostPerRow, perRowIn, turnsRound } from './settings/cards.ts';
 export { sharesOf } from './settings/columns.ts';
-export { rowsOf, tilesIn } from './settings/gallery.ts';
+export { tilesIn } from './settings/gallery.ts';
 export {
   cornerIn,
   measuredOf,
   openerCredit,
   openerWords,
   pictureOf,
-  USUAL_VEIL,
   veilIn,
   WORDS_ON,
 } from './settings/opener.ts';
-export { gapIn, wholeStyle, type Looks, type Things } from './settings/setting.ts';
+export { gapIn, wholeStyle, type Things } from './settings/setting.ts';
 export {
   BOUNDS,
   CORNERS,
   DEEPEST_TOGETHER,
-  isTooDeep,
   MOST_ITEMS,
   TOO_DEEP,
   type Corner,
-  type Measured,
   type SettingName,
   TogetherSchema,
   type TogetherSaid,
-  type Veil,
 } from './together.ts';

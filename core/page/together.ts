@@ -46,7 +46,6 @@ const MeasuredSchema = v.object({
   /** The least veil of its tone that is enough, in percent; null where none is. */
   veil: v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(100))),
 });
-export type Measured = v.InferOutput<typeof MeasuredSchema>;
 
 /** What is said of things set together. What one setting asks stays said while another is shown. */
 export const TogetherSchema = v.object({

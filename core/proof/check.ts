@@ -31,8 +31,9 @@ export function checkPage(document: PageDocument, context: CheckContext): Findin
 function inCopy({ ancestors }: Step, findings: Finding[]): Finding[] {
   const copy = ancestors.find(({ type }) => type === 'standingCopy');
   if (copy?.type !== 'standingCopy') return findings;
-  return findings.map(({ remedies: _, ...finding }) => ({
+  return findings.map((finding) => ({
     ...finding,
+    remedies: undefined,
     where: copy.attrs.id,
     remedy: `${finding.remedy} It is in standing copy: mend it there.`,
   }));

@@ -1,5 +1,5 @@
 import { useEditorState, type Editor } from '@tiptap/react';
-import { useState, type ReactNode } from 'react';
+import { useDeferredValue, useState, type ReactNode } from 'react';
 import type { Page, Site } from '@placard/core/contract';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useSelection } from '../shell/selection.tsx';
@@ -54,7 +54,8 @@ export function PageSide({
   children: ReactNode;
 }) {
   const { asset } = useSelection();
-  const { found, chosen } = useSettings(editor);
+  // What is written and pressed comes first; the panel is drawn in the time between.
+  const { found, chosen } = useDeferredValue(useSettings(editor));
   const whole = found && {
     from: found.pos,
     to: found.pos + found.node.nodeSize,
@@ -64,7 +65,7 @@ export function PageSide({
   // Where there is little room, it is not taken before somebody asks.
   const [open, setOpen] = useState(false);
   const something = selected !== null || small !== null || found !== null || chosen !== null;
-  const shown = selected ? selected.asset : (small?.asset ?? asset);
+  const shown = useDeferredValue(selected ? selected.asset : (small?.asset ?? asset));
   return (
     <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto py-3 pr-5 max-lg:max-h-[34vh] max-lg:border-t max-lg:border-edge max-lg:px-4">
       {children}

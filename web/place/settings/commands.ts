@@ -40,6 +40,21 @@ export function togetherRound(editor: Editor): FoundTogether | null {
   return null;
 }
 
+/** The same things where they stand by now: what a panel shows may be a key older than the page. Null where they are gone. */
+export function asItIs(editor: Editor, { node, pos, at }: FoundTogether): FoundTogether | null {
+  const { doc } = editor.state;
+  const isSame = (other: Node | null) =>
+    other?.type === node.type && other.attrs['key'] === node.attrs['key'];
+  const there = pos <= doc.content.size ? doc.nodeAt(pos) : null;
+  if (there && isSame(there)) return { node: there, pos, at };
+  let found: FoundTogether | null = null;
+  doc.descendants((other, place) => {
+    if (!found && isSame(other)) found = { node: other, pos: place, at };
+    return !found && !other.isTextblock;
+  });
+  return found;
+}
+
 /** What is set together in the page itself under a key; null for none. */
 export function withKey(editor: Editor, key: string): FoundTogether | null {
   let found: FoundTogether | null = null;
@@ -106,7 +121,10 @@ export function setTogether(editor: Editor, { from, to, blocks }: ChosenBlocks, 
 }
 
 /** Shows things in another setting. What a side note stands beside is the page's own again when it is none. */
-export function changeSetting(editor: Editor, { node, pos }: FoundTogether, setting: SettingName): void {
+export function changeSetting(editor: Editor, found: FoundTogether, setting: SettingName): void {
+  const now = asItIs(editor, found);
+  if (!now) return;
+  const { node, pos } = now;
   if (node.attrs['setting'] === setting) return;
   step(editor, (tr) => {
     const { selection } = tr;
@@ -148,7 +166,10 @@ export function takeAlong(tr: Transaction, pos: number, most: number | null): vo
 }
 
 /** One block more or fewer of those that a side note stands beside. */
-export function alongBy(editor: Editor, { node, pos }: FoundTogether, by: -1 | 1): void {
+export function alongBy(editor: Editor, found: FoundTogether, by: -1 | 1): void {
+  const now = asItIs(editor, found);
+  if (!now) return;
+  const { node, pos } = now;
   const beside = node.lastChild?.type.name === 'alongside' ? node.lastChild : null;
   step(editor, (tr) => {
     if (!beside) return takeAlong(tr, pos, 1);
@@ -169,19 +190,23 @@ export function alongBy(editor: Editor, { node, pos }: FoundTogether, by: -1 | 1
 }
 
 /** Says something else of how things stand. */
-export function say(editor: Editor, { pos }: FoundTogether, said: Partial<TogetherSaid>): void {
+export function say(editor: Editor, found: FoundTogether, said: Partial<TogetherSaid>): void {
+  const now = asItIs(editor, found);
+  if (!now) return;
   step(editor, (tr) => {
-    for (const [name, value] of Object.entries(said)) tr.setNodeAttribute(pos, name, value);
+    for (const [name, value] of Object.entries(said)) tr.setNodeAttribute(now.pos, name, value);
   });
 }
 
 /** Says something else of one thing. */
 export function sayOfItem(
   editor: Editor,
-  found: FoundTogether,
+  given: FoundTogether,
   at: number,
   said: NonNullable<Item['attrs']>,
 ): void {
+  const found = asItIs(editor, given);
+  if (!found) return;
   step(editor, (tr) => {
     for (const [name, value] of Object.entries(said)) tr.setNodeAttribute(itemPos(found, at), name, value);
   });
@@ -195,7 +220,9 @@ export function itemPos({ node, pos }: FoundTogether, at: number): number {
 }
 
 /** Moves one thing to another place among them; it stays chosen. */
-export function moveItem(editor: Editor, found: FoundTogether, from: number, to: number): void {
+export function moveItem(editor: Editor, given: FoundTogether, from: number, to: number): void {
+  const found = asItIs(editor, given);
+  if (!found) return;
   const { node, pos } = found;
   const count = itemsOf(node);
   if (from === to || to < 0 || to >= count || from < 0 || from >= count) return;
@@ -219,7 +246,9 @@ export function moveItem(editor: Editor, found: FoundTogether, from: number, to:
 }
 
 /** Takes one thing out of those that are set together; all of it where it is the last one. */
-export function takeOutItem(editor: Editor, found: FoundTogether, at: number): void {
+export function takeOutItem(editor: Editor, given: FoundTogether, at: number): void {
+  const found = asItIs(editor, given);
+  if (!found) return;
   step(editor, (tr) => {
     if (itemsOf(found.node) === 1) return tr.delete(found.pos, found.pos + found.node.nodeSize);
     const place = itemPos(found, at);
@@ -230,7 +259,9 @@ export function takeOutItem(editor: Editor, found: FoundTogether, at: number): v
 }
 
 /** Adds things behind those that are set together. Answers how many there was no room for. */
-export function addItems(editor: Editor, found: FoundTogether, blocks: readonly AnyBlock[]): number {
+export function addItems(editor: Editor, given: FoundTogether, blocks: readonly AnyBlock[]): number {
+  const found = asItIs(editor, given);
+  if (!found) return 0;
   const count = itemsOf(found.node);
   const items = itemsFrom(blocks);
   const taken = items.slice(0, MOST_ITEMS - count);
@@ -244,7 +275,10 @@ export function addItems(editor: Editor, found: FoundTogether, blocks: readonly 
 }
 
 /** Sets things one after the other again, as blocks of the page. */
-export function takeApart(editor: Editor, { node, pos }: FoundTogether): void {
+export function takeApart(editor: Editor, found: FoundTogether): void {
+  const now = asItIs(editor, found);
+  if (!now) return;
+  const { node, pos } = now;
   const blocks = takenApart(blockOf(node) as unknown as Together).map((block) =>
     editor.schema.nodeFromJSON(block),
   );
@@ -256,11 +290,16 @@ export function takeApart(editor: Editor, { node, pos }: FoundTogether): void {
 }
 
 /** Takes all of it out of the page. */
-export const takeOutAll = (editor: Editor, { node, pos }: FoundTogether): void =>
-  step(editor, (tr) => void tr.delete(pos, pos + node.nodeSize));
+export function takeOutAll(editor: Editor, found: FoundTogether): void {
+  const now = asItIs(editor, found);
+  if (now) step(editor, (tr) => void tr.delete(now.pos, now.pos + now.node.nodeSize));
+}
 
 /** Moves all of it past the block before or behind it. */
-export function moveAll(editor: Editor, { node, pos }: FoundTogether, by: -1 | 1): void {
+export function moveAll(editor: Editor, found: FoundTogether, by: -1 | 1): void {
+  const now = asItIs(editor, found);
+  if (!now) return;
+  const { node, pos } = now;
   const $pos = editor.state.doc.resolve(pos);
   const neighbour = $pos.parent.maybeChild($pos.index() + by);
   if (!neighbour) return;
@@ -273,7 +312,9 @@ export function moveAll(editor: Editor, { node, pos }: FoundTogether, by: -1 | 1
 }
 
 /** Puts a title into a thing that has none, where its setting shows one, and the caret into it. */
-export function beginTitle(editor: Editor, found: FoundTogether, at: number): void {
+export function beginTitle(editor: Editor, given: FoundTogether, at: number): void {
+  const found = asItIs(editor, given);
+  if (!found) return;
   const item = found.node.child(at);
   const place = itemPos(found, at) + 1;
   const media = ['picture', 'film', 'embed', 'arriving'].includes(item.firstChild?.type.name ?? '')

@@ -71,8 +71,9 @@ export function roomAt(
   context: Pick<RenderContext, 'measures' | 'holdings'>,
 ): Room {
   let room = pageRoom(context.measures);
-  const $at = at === undefined ? null : editor.state.doc.resolve(at);
-  for (let depth = 1; $at && depth <= $at.depth; depth++) {
+  if (at === undefined) return room;
+  const $at = editor.state.doc.resolve(at);
+  for (let depth = 1; depth <= $at.depth; depth++) {
     const block = blockOf($at.node(depth));
     room = kindOf(block).rooms(block, room, context)($at.index(depth));
   }

@@ -2,7 +2,7 @@ import { DndContext, DragOverlay, useDraggable, type KeyboardCoordinateGetter } 
 import { getEventCoordinates } from '@dnd-kit/utilities';
 import type { Editor } from '@tiptap/react';
 import { GripVertical } from 'lucide-react';
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { stepOf, useDraggers, type Point } from '../../kit/dragging.ts';
 import { sheetOf } from '../gaps.ts';
@@ -36,7 +36,7 @@ function Handles({ editor, found }: { editor: Editor; found: FoundTogether }) {
     MOST,
     found.node.childCount - (found.node.lastChild?.type.name === 'alongside' ? 1 : 0),
   );
-  useLayoutEffect(() => {
+  useEffect(() => {
     const measure = () => {
       const sheet = sheetOf(editor)?.getBoundingClientRect();
       const list = itemsIn(editor, found);
@@ -48,7 +48,7 @@ function Handles({ editor, found }: { editor: Editor; found: FoundTogether }) {
         }),
       );
     };
-    measure();
+    // It tells of the sizes as they are at first, too, once everything is laid out.
     const sizes = new ResizeObserver(measure);
     const set = editor.view.nodeDOM(found.pos);
     if (set instanceof HTMLElement) {

@@ -1,6 +1,6 @@
 import type { Editor } from '@tiptap/react';
 import { RadioGroup } from 'radix-ui';
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import type { Site } from '@placard/core/contract';
 import {
   cornerIn,
@@ -58,6 +58,10 @@ export default function OpenerControls({
     const { tr } = editor.state;
     editor.view.dispatch(tr.setNodeAttribute(found.pos, 'measured', measured).setMeta('addToHistory', false));
   }, [contrast, of, editor, found.pos, attrs.measured]);
+  const corners = useMemo(
+    () => CORNERS.map((corner) => [corner, { ...block, attrs: { ...block.attrs, corner } }] as const),
+    [block],
+  );
   const little = contrast && contrast.found.contrast < contrast.found.needed;
   return (
     <div className="mt-3 text-[13px]">
@@ -68,19 +72,14 @@ export default function OpenerControls({
         value={cornerIn(attrs)}
         onValueChange={(corner) => say(editor, found, { corner: corner as Corner })}
       >
-        {CORNERS.map((corner) => (
+        {corners.map(([corner, there]) => (
           <Hint key={corner} says={NAMES[corner]}>
             <RadioGroup.Item
               value={corner}
               aria-label={NAMES[corner]}
               className="h-[30px] overflow-hidden border border-rule bg-white text-left aria-checked:outline-2 aria-checked:outline-madder"
             >
-              <SmallSetting
-                block={{ ...block, attrs: { ...attrs, corner } }}
-                context={context}
-                screen={WIDE}
-                width={57}
-              />
+              <SmallSetting block={there} context={context} screen={WIDE} width={57} />
             </RadioGroup.Item>
           </Hint>
         ))}

@@ -121,7 +121,7 @@ function Line({
     <li
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`group flex min-h-[42px] items-center gap-2 border-b border-rule bg-paper py-1 text-[13px] ${isDragging ? 'relative z-10 shadow' : ''}`}
+      className={`flex min-h-[42px] items-center gap-2 border-b border-rule bg-paper py-1 text-[13px] ${isDragging ? 'relative z-10 shadow' : ''}`}
     >
       <button
         type="button"
@@ -152,23 +152,25 @@ function Line({
           <span className="sr-only">{thing.leads}</span>
         </span>
       )}
-      <span className="flex shrink-0 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 pointer-coarse:opacity-100">
-        <Step
-          label={`Move ${thing.title} up`}
-          onClick={onUp}
-          icon={<ArrowUp aria-hidden className="size-3.5" />}
-        />
-        <Step
-          label={`Move ${thing.title} down`}
-          onClick={onDown}
-          icon={<ArrowDown aria-hidden className="size-3.5" />}
-        />
-        <Step
-          label={`Take ${thing.title} out`}
-          onClick={onTakeOut}
-          icon={<Trash2 aria-hidden className="size-3.5" />}
-        />
-      </span>
+      {chosen && (
+        <span className="flex shrink-0">
+          <Step
+            label={`Move ${thing.title} up`}
+            onClick={onUp}
+            icon={<ArrowUp aria-hidden className="size-3.5" />}
+          />
+          <Step
+            label={`Move ${thing.title} down`}
+            onClick={onDown}
+            icon={<ArrowDown aria-hidden className="size-3.5" />}
+          />
+          <Step
+            label={`Take ${thing.title} out`}
+            onClick={onTakeOut}
+            icon={<Trash2 aria-hidden className="size-3.5" />}
+          />
+        </span>
+      )}
     </li>
   );
 }

@@ -1,7 +1,8 @@
 import { RadioGroup } from 'radix-ui';
-import { useDeferredValue } from 'react';
+import { useMemo } from 'react';
 import type { RenderContext, SettingName, Together } from '@placard/core/page';
 import { Hint } from '../../kit/hint.tsx';
+import { useSteady } from '../../kit/usesteady.ts';
 import { SETTING_NAMES } from './names.ts';
 import { SmallSetting, WIDE } from './smallsetting.tsx';
 
@@ -26,8 +27,11 @@ export function SettingChoice({
   context: RenderContext;
   onChoose: (setting: SettingName) => void;
 }) {
-  // They are drawn after what is written, and after a press is answered.
-  const drawn = useDeferredValue(blockIn, null);
+  const offered = useSteady(settings, settings.join(' '));
+  const blocks = useMemo(
+    () => offered.map((setting) => [setting, blockIn(setting)] as const),
+    [offered, blockIn],
+  );
   return (
     <RadioGroup.Root
       aria-label={label}
@@ -35,14 +39,14 @@ export function SettingChoice({
       value={chosen}
       onValueChange={(setting) => onChoose(setting as SettingName)}
     >
-      {settings.map((setting) => (
+      {blocks.map(([setting, block]) => (
         <Hint key={setting} says={SETTING_NAMES[setting]}>
           <RadioGroup.Item
             value={setting}
             aria-label={SETTING_NAMES[setting]}
             className="h-[66px] overflow-hidden border border-rule bg-white text-left aria-checked:outline-2 aria-checked:outline-madder"
           >
-            {drawn && <SmallSetting block={drawn(setting)} context={context} screen={WIDE} width={DRAWN} />}
+            <SmallSetting block={block} context={context} screen={WIDE} width={DRAWN} />
           </RadioGroup.Item>
         </Hint>
       ))}

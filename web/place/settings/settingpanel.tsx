@@ -12,6 +12,7 @@ import {
   type SettingName,
   type Together,
 } from '@placard/core/page';
+import { useSteady } from '../../kit/usesteady.ts';
 import { useHeld } from '../useheld.ts';
 import {
   changeSetting,
@@ -45,9 +46,9 @@ export function useSettings(editor: Editor): { found: FoundTogether | null; chos
 /** What true small settings of some blocks are drawn from. */
 export function useSmallContext(site: Site, blocks: readonly AnyBlock[]): RenderContext {
   const uses = blocks.flatMap(usesIn);
-  const { holdings } = useHeld(uses);
+  const held = useHeld(uses).holdings;
   // What is held is made anew with every answer; what counts is which of it there is.
-  const known = stampOf(holdings);
+  const holdings = useSteady(held, stampOf(held));
   return useMemo(
     () => ({
       measures: site.measures,
@@ -57,7 +58,7 @@ export function useSmallContext(site: Site, blocks: readonly AnyBlock[]): Render
       addressOf: ({ key }) => key,
       pages: ANYWHERE,
     }),
-    [site, known],
+    [site, holdings],
   );
 }
 

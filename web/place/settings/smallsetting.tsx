@@ -1,5 +1,5 @@
-import { useLayoutEffect, useMemo, useRef } from 'react';
-import type { Element, Markup } from '@placard/core/markup';
+import { useEffect, useLayoutEffect, useRef } from 'react';
+import type { Markup, Style } from '@placard/core/markup';
 import {
   blockMarkup,
   NARROW,
@@ -8,14 +8,25 @@ import {
   type RenderContext,
   type Together,
 } from '@placard/core/page';
-import { MarkupView } from '../../kit/markup.tsx';
+import { drawn } from '../../kit/drawn.ts';
+import { drawSoon } from './drawing.ts';
 
 /** How wide a screen is that a true small setting shows, in CSS pixels. */
 export const [WIDE, PHONE] = [1280, 390];
 /** The space at either side of the words on each. */
 const MARGINS = { [WIDE]: 24, [PHONE]: 16 };
-/** As many things are drawn small as can be seen. */
-const DRAWN = 16;
+/** How many things can be seen of it, small. */
+const SEEN: Readonly<Record<Together['attrs']['setting'], number>> = {
+  cards: 8,
+  columns: 4,
+  rows: 9,
+  tiles: 12,
+  slides: 2,
+  sidenote: 4,
+  opener: 1,
+};
+/** How long it waits for whoever is writing before it is drawn anew, in milliseconds. */
+const PAUSE = 200;
 
 /** The very things in one setting, small: the page at its true width on a screen, drawn at a scale. */
 export function SmallSetting({
@@ -34,54 +45,51 @@ export function SmallSetting({
   const margin = MARGINS[screen] ?? 0;
   const room = pageRoom(context.measures);
   const page = screen < NARROW ? screen : room.width + 2 * margin;
-  const markup = useMemo(() => {
-    const small = { ...context, holdings: leastOf(context.holdings), screen: `${screen}px` };
-    const some = {
-      ...block,
-      content: [
-        ...block.content.slice(0, DRAWN),
-        ...block.content.slice(DRAWN).filter(({ type }) => type === 'alongside'),
-      ],
-    };
-    return blockMarkup(
-      some,
-      small,
-      screen < NARROW ? { ...room, width: page - 2 * margin } : { ...room, bleed: room.width + margin * 2 },
-    ).flatMap(quiet);
-  }, [block, context, screen, room.width, page, margin]);
+  const outer = useRef<HTMLSpanElement>(null);
   const inside = useRef<HTMLSpanElement>(null);
+  const begun = useRef(false);
   useLayoutEffect(() => {
     // Nothing in it is come to by key.
-    inside.current?.setAttribute('inert', '');
+    outer.current?.setAttribute('inert', '');
   }, []);
+  useEffect(() => {
+    const draw = () => {
+      begun.current = true;
+      const markup = smallMarkup(block, context, screen, page - 2 * margin);
+      inside.current?.replaceChildren(...markup.map(drawn));
+    };
+    if (!begun.current) return drawSoon(draw);
+    let callOff = () => {};
+    const timer = setTimeout(() => (callOff = drawSoon(draw)), PAUSE);
+    return () => {
+      clearTimeout(timer);
+      callOff();
+    };
+  }, [block, context, screen, page, margin]);
   return (
-    <span ref={inside} aria-hidden className="small-setting block size-full overflow-hidden bg-white">
+    <span ref={outer} aria-hidden className="small-setting block size-full overflow-hidden bg-white">
       <span
+        ref={inside}
         className="block origin-top-left font-serif text-[16.5px] leading-[1.58] text-[#333]"
         style={{ width: page, padding: `4px ${margin}px`, transform: `scale(${width / page})` }}
-      >
-        <MarkupView markup={markup} replaced={SMALL} />
-      </span>
+      />
     </span>
   );
 }
 
-const SMALL = {
-  img: (_element: Element, properties: Record<string, unknown>) =>
-    properties['src'] ? (
-      <img {...properties} alt="" srcSet={undefined} sizes={undefined} loading="eager" />
-    ) : (
-      <span className="block aspect-[3/2] bg-[#ccc]" />
-    ),
-  source: () => null,
-  iframe: () => <span className="block aspect-video bg-[#ccc]" />,
-  video: (_element: Element, properties: Record<string, unknown>) =>
-    properties['poster'] ? (
-      <img src={String(properties['poster'])} alt="" className="block w-full" />
-    ) : (
-      <span className="block aspect-video bg-[#ccc]" />
-    ),
-};
+function smallMarkup(block: Together, context: RenderContext, screen: number, width: number): Markup[] {
+  const room = pageRoom(context.measures);
+  const small = { ...context, holdings: leastOf(context.holdings), screen: `${screen}px` };
+  const seen = SEEN[block.attrs.setting];
+  const some = {
+    ...block,
+    content: block.content.filter(({ type }, at) => at < seen || type === 'alongside'),
+  };
+  const narrow = screen < NARROW;
+  return blockMarkup(some, small, { ...room, ...(narrow ? { width } : { bleed: room.width + 48 }) }).flatMap(
+    quiet,
+  );
+}
 
 /** What is held with the smallest of its files alone: more would not be seen. */
 function leastOf(holdings: RenderContext['holdings']): RenderContext['holdings'] {
@@ -95,33 +103,29 @@ function smallest({ sources }: HeldAsset): HeldAsset['sources'] {
   return safe.toSorted((one, other) => one.width - other.width).slice(0, 1);
 }
 
-/** Markup in which nothing has a name, leads anywhere or opens: the same page has it once in earnest. */
+/** What stands for something that is not drawn small. */
+const STANDS_FOR: Markup = {
+  tag: 'span',
+  attributes: { style: { display: 'block', 'aspect-ratio': '16 / 9', background: '#ccc' } },
+  children: [],
+};
+
+/** Markup in which nothing has a name, leads anywhere, plays or opens: the same page has it once in earnest. */
 function quiet(markup: Markup): Markup[] {
   if (typeof markup === 'string') return [markup];
-  if ('popover' in markup.attributes) return [];
-  const {
-    id: _,
-    href: __,
-    tabindex: ___,
-    popovertarget: ____,
-    role: _____,
-    ...attributes
-  } = markup.attributes;
-  // React takes a list for a list, and a press for a press.
-  const tag = { a: 'span', button: 'span' }[markup.tag] ?? markup.tag;
-  return [
-    {
-      tag,
-      attributes:
-        tag === markup.tag
-          ? attributes
-          : {
-              style: {
-                display: markup.tag === 'button' ? 'block' : 'inline',
-                'text-decoration': markup.tag === 'a' ? 'underline' : 'none',
-              },
-            },
-      children: markup.children.flatMap(quiet),
-    },
-  ];
+  const { tag, attributes, children } = markup;
+  if ('popover' in attributes || tag === 'source') return [];
+  if (tag === 'iframe' || tag === 'audio' || (tag === 'img' && !attributes['src'])) return [STANDS_FOR];
+  if (tag === 'img' || tag === 'video') {
+    const src = attributes['src'] ?? attributes['poster'];
+    return src
+      ? [{ tag: 'img', attributes: { src, alt: '', style: attributes.style }, children: [] }]
+      : [STANDS_FOR];
+  }
+  const inside = children.flatMap(quiet);
+  if (tag === 'a' || tag === 'button') {
+    const style: Style = tag === 'a' ? { 'text-decoration': 'underline' } : { display: 'block' };
+    return [{ tag: 'span', attributes: { style }, children: inside }];
+  }
+  return [{ tag, attributes: { style: attributes.style }, children: inside }];
 }

@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/react';
 import { NodeSelection } from '@tiptap/pm/state';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
-import { lazy, Suspense, type ReactNode } from 'react';
+import { lazy, Suspense, useDeferredValue, type ReactNode } from 'react';
 import type { Site } from '@placard/core/contract';
 import {
   acrossRoom,
@@ -71,6 +71,8 @@ export function TogetherControls({
   children: ReactNode;
 }) {
   const { openTray } = useSelection();
+  // The settings themselves are looked at first.
+  const listed = useDeferredValue(true, false);
   const { attrs, items } = things;
   const { setting } = attrs;
   const outer = roomAt(editor, found.pos, deskOf(editor).context);
@@ -265,13 +267,15 @@ export function TogetherControls({
           </Checkbox>
         )}
       </div>
-      <OrderList
-        things={items.map((item, at) => orderedOf(item, at, context, setting))}
-        chosen={found.at}
-        onChoose={choose}
-        onMove={(from, to) => moveItem(editor, found, from, to)}
-        onTakeOut={(at) => takeOutItem(editor, found, at)}
-      />
+      {listed && (
+        <OrderList
+          things={items.map((item, at) => orderedOf(item, at, context, setting))}
+          chosen={found.at}
+          onChoose={choose}
+          onMove={(from, to) => moveItem(editor, found, from, to)}
+          onTakeOut={(at) => takeOutItem(editor, found, at)}
+        />
+      )}
       {current && found.at !== null && (
         <>
           {titleOf(current) === '' && partsOf(current).title < 0 && !['rows', 'tiles'].includes(setting) && (

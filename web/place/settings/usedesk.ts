@@ -2,6 +2,7 @@ import { useEditorState, type Editor } from '@tiptap/react';
 import { useLayoutEffect } from 'react';
 import type { Site } from '@placard/core/contract';
 import { kindOf, USUAL_EDGES, type Use } from '@placard/core/page';
+import { useSteady } from '../../kit/usesteady.ts';
 import { useHeld } from '../useheld.ts';
 import { ANYWHERE, blockOf, deskOf, stampOf } from './desk.ts';
 
@@ -12,7 +13,9 @@ export function useDesk(editor: Editor, site: Site): void {
     selector: ({ editor: now }) => usesTogether(now),
     equalityFn: isSame,
   });
-  const { holdings } = useHeld(uses);
+  const held = useHeld(uses).holdings;
+  // What is held comes anew with every answer; what counts is which of it there is.
+  const holdings = useSteady(held, stampOf(held));
   useLayoutEffect(() => {
     deskOf(editor).set({
       measures: site.measures,
@@ -23,8 +26,7 @@ export function useDesk(editor: Editor, site: Site): void {
       screen: '100cqw',
       pages: ANYWHERE,
     });
-    // What is held comes anew with every answer; what counts is which of it there is.
-  }, [editor, site, stampOf(holdings)]);
+  }, [editor, site, holdings]);
 }
 
 const isSame = (one: Use[], other: Use[] | null): boolean =>
