@@ -14,6 +14,7 @@ import {
   Minimize2,
   Minus,
   Redo2,
+  Stamp,
   Table2,
   Undo2,
 } from 'lucide-react';
@@ -164,6 +165,9 @@ export function WordControls({
             full ? <Minimize2 aria-hidden className={icon} /> : <Maximize2 aria-hidden className={icon} />
           }
         />
+        {onCopy && (
+          <Control label="Standing copy" onClick={onCopy} icon={<Stamp aria-hidden className={icon} />} />
+        )}
         <span className="grow" />
         <Hint says="At the caret. Between two blocks: Ctrl and Enter">
           <Toolbar.Button className="button-plain" onClick={onPut}>
@@ -173,11 +177,6 @@ export function WordControls({
         <Toolbar.Button className="button-plain" onClick={onEmbed}>
           Embed
         </Toolbar.Button>
-        {onCopy && (
-          <Toolbar.Button className="button-plain" onClick={onCopy}>
-            Standing copy
-          </Toolbar.Button>
-        )}
       </Toolbar.Root>
       {now.numbers && <BeginsWith editor={editor} />}
     </div>
