@@ -72,6 +72,19 @@ describe('files dropped into a page', () => {
     expect(hook.result.current.dropping).toEqual([]);
   });
 
+  it('are meant to stand together where there are several, and alone where there is one', async () => {
+    const among: (string | null)[] = [];
+    const hook = renderHook(() =>
+      useDropFiles(editor, 'visit', (_asset, _at, key) => void among.push(key), false),
+    );
+    await act(() => hook.result.current.drop(drop('a.jpg', 'b.jpg'), BETWEEN));
+    await act(() => hook.result.current.drop(drop('c.jpg'), BETWEEN));
+    for (const name of ['a', 'b', 'c']) await come(`${name}.jpg`, { asset: `asset-${name}` });
+    expect(among[0]).toMatch(/./);
+    expect(among[1]).toBe(among[0]);
+    expect(among[2]).toBeNull();
+  });
+
   it('stand there, however much is written above meanwhile', async () => {
     const hook = open();
     await act(() => hook.result.current.drop(drop('a.jpg'), BETWEEN));

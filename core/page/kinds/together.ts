@@ -6,7 +6,14 @@ import { madeOf, type Things } from '../settings/setting.ts';
 import { isTooDeep, MOST_ITEMS, TogetherSchema, TOO_DEEP, type TogetherSaid } from '../together.ts';
 import type { Alongside } from './alongside.ts';
 import { ItemSaidSchema, type Item } from './item.ts';
-import { kind, type AnyBlock, type ForeignElement, type Kind, type Reading } from './kind.ts';
+import {
+  kind,
+  type AnyBlock,
+  type ForeignElement,
+  type Kind,
+  type Reading,
+  type RoomContext,
+} from './kind.ts';
 
 /** Several things set together, and how they stand: in columns, as cards, in a gallery, at the side, over a picture. */
 export interface Together {
@@ -23,6 +30,12 @@ export function thingsIn({ attrs, content }: Together): Things {
     alongside: content.find((part): part is Alongside => part.type === 'alongside') ?? null,
   };
 }
+
+/** Each of many things asks for its own room, one after the other. */
+const asked = new WeakMap<
+  Together,
+  { key: string; holdings: RoomContext['holdings']; roomAt: (at: number) => Room }
+>();
 
 const things = new WeakMap<Together, Things>();
 const thingsOf = (block: Together): Things => {
@@ -67,11 +80,17 @@ export const together: Kind<Together> = kind<Together>({
   children: ({ content }) => content,
   withChildren: (block, content) => ({ ...block, content: content as Together['content'] }),
   rooms: (block, outer, context) => {
+    const key = JSON.stringify(outer);
+    const known = asked.get(block);
+    if (known?.key === key && known.holdings === context.holdings) return known.roomAt;
     const room = roomOf(block, outer);
     const all = thingsOf(block);
     const setting = settingOf(block.attrs.setting);
-    const roomAt = setting.rooms(all, room, context);
-    return (at) => (at < all.items.length ? roomAt(at) : (setting.beside?.(all, room) ?? outer));
+    const each = setting.rooms(all, room, context);
+    const roomAt = (at: number) =>
+      at < all.items.length ? each(at) : (setting.beside?.(all, room) ?? outer);
+    asked.set(block, { key, holdings: context.holdings, roomAt });
+    return roomAt;
   },
   words: ({ attrs }) => attrs.name ?? '',
   markup: (block, { context, room: outer, each, inside }) => {

@@ -311,6 +311,27 @@ describe('what a setting is made of', () => {
     expect(html).toContain('“Title of asset-a” by Edda Quill');
   });
 
+  it('an opener on narrow screens: the part of the picture that they have', () => {
+    const narrow = {
+      key: 'asset-a-upright.jpg',
+      screen: 'narrow' as const,
+      width: 800,
+      height: 1000,
+      mime: 'image/jpeg',
+      bytes: 9,
+    };
+    const [first] = assets;
+    const holdings = new Map([
+      ['asset-a', { ...(first as HeldAsset), sources: [...(first?.sources ?? []), narrow] }],
+    ]);
+    const html = renderDocument(pageOf('opener', [item('asset-a', 'Dark')]), {
+      ...context,
+      holdings,
+      addressOf: ({ key }) => key,
+    });
+    expect(html).toMatch(/<source media="\(max-width: 599\.98px\)"[^>]*srcset="asset-a-upright\.jpg 800w"/);
+  });
+
   it('right to left, the order of cards is turned the other way', () => {
     const turned = pageOf('cards', undefined, { turned: true });
     const arabic = renderDocument(turned, { ...context, language: 'ar', addressOf: ({ key }) => key });
