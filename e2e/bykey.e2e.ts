@@ -67,6 +67,7 @@ test('the whole way goes by key alone: from signing in to copying the HTML', asy
   await press(page, placard.getByRole('combobox', { name: 'Licence' }), 'Enter');
   await expect(page.getByRole('option', { name: 'Our own work' })).toBeVisible();
   await page.keyboard.type('our own');
+  await expect(page.getByRole('option', { name: 'Our own work' })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(placard.getByRole('combobox', { name: 'Licence' })).toHaveText('Our own work');
 

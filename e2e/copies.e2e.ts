@@ -18,7 +18,9 @@ test('what is said in many pages is kept once, changed everywhere, and loosened 
   await page.getByRole('button', { name: 'Put a picture or film' }).click();
   await page.getByRole('searchbox').last().fill('Waiting for dark');
   await page.getByRole('button', { name: 'Place Waiting for dark' }).click();
+  await expect(wordsOf(page).locator('.placement.ProseMirror-selectednode')).toBeVisible();
   await page.keyboard.press('Shift+ArrowDown');
+  await expect(page.getByRole('region', { name: 'Set together' })).toContainText('Set these 2 together');
   await page.getByRole('button', { name: 'Keep it as standing copy' }).click();
   await page.getByLabel('What it is called').fill(NAME);
   await page.getByRole('button', { name: 'Keep it', exact: true }).click();

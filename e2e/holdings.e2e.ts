@@ -184,8 +184,11 @@ test('sections are begun, renamed, moved and merged, and what they hold goes alo
   await arrange.getByRole('button', { name: 'Drag Long Nights' }).focus();
   await page.keyboard.press('Space');
   await expect(page.getByText(/^Over |is taken up\.$/).first()).toBeAttached();
-  for (let step = 0; step < 12 && !(await page.getByText('Over About.').count()); step++)
+  for (let step = 0; step < 12 && !(await page.getByText('Over About.').count()); step++) {
     await page.keyboard.press('ArrowUp');
+    // What it is over is told a moment later.
+    await page.waitForTimeout(80);
+  }
   await expect(page.getByText('Over About.')).toBeAttached();
   await page.keyboard.press('Space');
   await arrange.getByRole('button', { name: 'Merge the two' }).click();

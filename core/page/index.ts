@@ -102,6 +102,7 @@ export {
   CORNERS,
   DEEPEST_TOGETHER,
   MOST_ITEMS,
+  SETTINGS,
   TOO_DEEP,
   type Corner,
   type SettingName,

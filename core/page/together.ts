@@ -2,8 +2,8 @@ import * as v from 'valibot';
 import { BoxSchema } from './box.ts';
 import { KnownIdSchema } from './standing.ts';
 
-/** How several things are set together. */
-export const SETTINGS = ['columns', 'cards', 'rows', 'tiles', 'slides', 'sidenote', 'opener'] as const;
+/** How several things are set together, in the order in which the ways are looked at. */
+export const SETTINGS = ['cards', 'columns', 'rows', 'tiles', 'slides', 'opener', 'sidenote'] as const;
 export type SettingName = (typeof SETTINGS)[number];
 
 /** The most things that are set together, and how deep that may lie in one another. */

@@ -33,6 +33,7 @@ import { heldKey, isSeen, seenBy, wholePage, withAddresses } from '@placard/core
 import * as handoff from '../pages/handoff.ts';
 import { linkedPages } from '../pages/linkedpages.ts';
 import * as manage from '../pages/managepages.ts';
+import { refuseUnsafe } from '../pages/refusepages.ts';
 import { pagesUsing } from '../pages/standingcopies.ts';
 import * as versions from '../pages/versions.ts';
 import * as letgo from '../pages/letgo.ts';
@@ -202,7 +203,7 @@ export function answerPages(
   });
 
   route(router, whoAsks, previewEmbed, async ({ body }) => {
-    write.refuseUnsafe([body.frame], trustedFrames);
+    refuseUnsafe([body.frame], trustedFrames);
     return { preview: frameAddress(store, contentOrigin, body.frame) };
   });
 

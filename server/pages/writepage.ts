@@ -1,6 +1,5 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Page, Person } from '@placard/core/contract';
-import { frameToHtml, unpack, type Frame } from '@placard/core/embed';
 import { freeName, slug } from '@placard/core/naming';
 import {
   EMPTY_DOCUMENT,
@@ -21,9 +20,9 @@ import {
 import type { Finding } from '@placard/core/proof';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
-import { asset, page, pageRow, placard, placement, section, told, user } from '../db/schema.ts';
+import { asset, page, pageRow, placement, section, told, user } from '../db/schema.ts';
 import { refreshSearch } from '../search/searchrows.ts';
-import { clash, gone, sectionGone, unfit } from '../refusal.ts';
+import { clash, gone, sectionGone } from '../refusal.ts';
 import type { ChangedHow } from '../db/pages.ts';
 import { markPages } from '../search/markpages.ts';
 import { addressesOf, settleAddresses } from './addresses.ts';
@@ -31,6 +30,7 @@ import { indexLinks, pagesLinkingTo } from './linkedpages.ts';
 import { gatherWritten } from './pagerow.ts';
 import { readPage } from './pages.ts';
 import { documentOf } from './readable.ts';
+import { refuseOldWindow, refuseUnknownAssets, refuseUnsafe } from './refusepages.ts';
 import { refuseCopies } from './standingcopies.ts';
 import { keepVersion } from './versions.ts';
 
@@ -279,50 +279,6 @@ async function index(database: Queryable, siteId: string, id: string, body: Page
     await database
       .insert(told)
       .values(linking.map((subject) => ({ kind: 'page' as const, subject, at: new Date() })));
-}
-
-/** Throws a Refusal (unfit) for a frame that is not what unpacking would have made of it, whoever sends it. */
-export function refuseUnsafe(frames: readonly Frame[], trustedFrames: readonly string[]): void {
-  for (const frame of frames) {
-    const html = frameToHtml(frame);
-    if (unpack(html, trustedFrames).html !== html)
-      throw unfit('This embed is not safe to place. Paste its code again.');
-  }
-}
-
-/** Throws a Refusal (clash) for what a window wrote that knows older pages only: it would leave out what it does not know. */
-function refuseOldWindow({ format }: PageDocument): void {
-  if (format !== undefined && format !== FORMAT)
-    throw clash(
-      'Placard was renewed while this window was open. Your words are kept in this browser: load the window anew, and they are offered to you.',
-    );
-}
-
-/** Throws a Refusal (unfit) that names what is placed and not held any more; what is held cannot be binned until this transaction ends. */
-async function refuseUnknownAssets(database: Queryable, siteId: string, body: PageBody): Promise<void> {
-  const ids = [...new Set(usesOfPage(body).map(({ asset }) => asset))];
-  if (ids.length === 0) return;
-  const known = await database
-    .select({ id: asset.id, binnedAt: asset.binnedAt, fileName: asset.fileName })
-    .from(asset)
-    .where(and(inArray(asset.id, ids), eq(asset.siteId, siteId)))
-    .for('update');
-  const held = new Set(known.filter(({ binnedAt }) => binnedAt === null).map(({ id }) => id));
-  const gone = ids.filter((id) => !held.has(id));
-  if (gone.length === 0) return;
-  const titles = await database
-    .select({ id: placard.assetId, title: placard.title })
-    .from(placard)
-    .where(inArray(placard.assetId, gone));
-  const names = gone.map((id) => {
-    const title = titles.find((row) => row.id === id)?.title || known.find((row) => row.id === id)?.fileName;
-    return title ? `“${title}”` : 'something that nobody remembers';
-  });
-  const binned = known.some(({ id }) => gone.includes(id));
-  throw unfit(
-    `Placed in this page and not held here any more: ${names.join(', ')}. Take it out of the page${binned ? ', or out of the bin,' : ''} and it is saved.`,
-    { where: gone[0] ?? '' },
-  );
 }
 
 /** Writes anew where a page uses what. */

@@ -6,7 +6,7 @@ import { useAsk } from '../kit/asking.ts';
 import type { SettingName } from '@placard/core/page';
 import { placedKindOf } from './kinds/index.ts';
 import { itemsOf } from './settings/commands.ts';
-import { SETTING_NAMES } from './settings/names.ts';
+import { deskSettingOf } from './settings/each/index.ts';
 
 interface Line {
   /** Which of them it is. Not where: that changes with every key, and all lines would be drawn anew. */
@@ -83,7 +83,7 @@ const COUNTS = ['None', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', '
 function togetherCalled(node: Node): string {
   const count = itemsOf(node);
   const named = String(node.attrs['name'] ?? '');
-  const stands = SETTING_NAMES[node.attrs['setting'] as SettingName];
+  const stands = deskSettingOf(node.attrs['setting'] as SettingName).called;
   if (named !== '') return named;
   return count === 1
     ? stands.replace(/^./, (first) => first.toUpperCase())

@@ -183,7 +183,7 @@ function Step({ label, onClick, icon }: { label: string; onClick: (() => void) |
         aria-label={label}
         aria-disabled={onClick === null}
         onClick={() => onClick?.()}
-        className="p-1 hover:text-madder aria-disabled:text-rule"
+        className="grid size-6 place-items-center hover:text-madder aria-disabled:text-rule pointer-coarse:size-9"
       >
         {icon}
       </button>

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import type { RenderContext, SettingName, Together } from '@placard/core/page';
 import { Hint } from '../../kit/hint.tsx';
 import { useSteady } from '../../kit/usesteady.ts';
-import { SETTING_NAMES } from './names.ts';
+import { deskSettingOf } from './each/index.ts';
 import { SmallSetting, WIDE } from './smallsetting.tsx';
 
 /** How wide each is drawn, in CSS pixels. */
@@ -40,10 +40,10 @@ export function SettingChoice({
       onValueChange={(setting) => onChoose(setting as SettingName)}
     >
       {blocks.map(([setting, block]) => (
-        <Hint key={setting} says={SETTING_NAMES[setting]}>
+        <Hint key={setting} says={deskSettingOf(setting).called}>
           <RadioGroup.Item
             value={setting}
-            aria-label={SETTING_NAMES[setting]}
+            aria-label={deskSettingOf(setting).called}
             className="h-[66px] overflow-hidden border border-rule bg-white text-left aria-checked:outline-2 aria-checked:outline-madder"
           >
             <SmallSetting block={block} context={context} screen={WIDE} width={DRAWN} />

@@ -5,6 +5,7 @@ import type { Site } from '@placard/core/contract';
 import {
   kindOf,
   settingsFor,
+  SETTINGS,
   thingsIn,
   USUAL_EDGES,
   type AnyBlock,
@@ -159,8 +160,8 @@ export function SetTogetherPanel({
         ),
     [chosen.blocks, words],
   );
-  const settings = (['cards', 'columns', 'rows', 'tiles', 'slides', 'opener', 'sidenote'] as const).filter(
-    (setting) => settingsFor(blockIn(setting).content as never).includes(setting),
+  const settings = SETTINGS.filter((setting) =>
+    settingsFor(blockIn(setting).content as never).includes(setting),
   );
   if (settings.length === 0) return null;
   const alone = editor.state.selection instanceof NodeSelection;

@@ -10,21 +10,12 @@ import {
 } from '@placard/core/page';
 import { drawn } from '../../kit/drawn.ts';
 import { drawSoon } from './drawing.ts';
+import { deskSettingOf } from './each/index.ts';
 
 /** How wide a screen is that a true small setting shows, in CSS pixels. */
 export const [WIDE, PHONE] = [1280, 390];
 /** The space at either side of the words on each. */
 const MARGINS = { [WIDE]: 24, [PHONE]: 16 };
-/** How many things can be seen of it, small. */
-const SEEN: Readonly<Record<Together['attrs']['setting'], number>> = {
-  cards: 8,
-  columns: 4,
-  rows: 9,
-  tiles: 12,
-  slides: 2,
-  sidenote: 4,
-  opener: 1,
-};
 /** How long it waits for whoever is writing before it is drawn anew, in milliseconds. */
 const PAUSE = 200;
 
@@ -80,7 +71,7 @@ export function SmallSetting({
 function smallMarkup(block: Together, context: RenderContext, screen: number, width: number): Markup[] {
   const room = pageRoom(context.measures);
   const small = { ...context, holdings: leastOf(context.holdings), screen: `${screen}px` };
-  const seen = SEEN[block.attrs.setting];
+  const seen = deskSettingOf(block.attrs.setting).seen;
   const some = {
     ...block,
     content: block.content.filter(({ type }, at) => at < seen || type === 'alongside'),

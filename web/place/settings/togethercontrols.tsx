@@ -1,36 +1,24 @@
 import type { Editor } from '@tiptap/react';
 import { NodeSelection } from '@tiptap/pm/state';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
-import { lazy, Suspense, useDeferredValue, type ReactNode } from 'react';
+import { useDeferredValue, type ReactNode } from 'react';
 import type { Site } from '@placard/core/contract';
 import {
   acrossRoom,
-  BOX_RATIOS,
-  BOUNDS,
-  gapIn,
   heldKey,
-  mostPerRow,
   partsOf,
-  perRowIn,
-  sharesOf,
-  tilesIn,
   titleOf,
-  turnsRound,
   type AnyBlock,
   type Item,
   type RenderContext,
   type Things,
   type Together,
 } from '@placard/core/page';
-import { Checkbox } from '../../kit/checkbox.tsx';
 import { Hint } from '../../kit/hint.tsx';
-import { NumberField } from '../../kit/numberfield.tsx';
-import { Select } from '../../kit/select.tsx';
 import { useSelection } from '../../shell/selection.tsx';
 import { IconButton } from '../standing/iconbutton.tsx';
 import { blockOf, deskOf, roomAt } from './desk.ts';
 import {
-  alongBy,
   beginTitle,
   moveAll,
   moveItem,
@@ -41,12 +29,10 @@ import {
   itemPos,
   type FoundTogether,
 } from './commands.ts';
+import { deskSettingOf } from './each/index.ts';
 import { ItemLeads } from './itemleads.tsx';
 import { OrderList, type Ordered } from './orderlist.tsx';
-import { PerRow } from './perrow.tsx';
 import { PHONE, SmallSetting } from './smallsetting.tsx';
-
-const OpenerControls = lazy(() => import('./openercontrols.tsx'));
 
 /** How many that are, in a caption. */
 const COUNTS = ['None', 'This one', 'These two', 'These three', 'These four', 'These five', 'These six'];
@@ -74,15 +60,9 @@ export function TogetherControls({
   // The settings themselves are looked at first.
   const listed = useDeferredValue(true, false);
   const { attrs, items } = things;
-  const { setting } = attrs;
   const outer = roomAt(editor, found.pos, deskOf(editor).context);
   const room = attrs.across ? acrossRoom(outer) : outer;
-  const mayLeave = outer.bleed !== null;
-  const gap = gapIn(attrs, setting === 'rows' || setting === 'tiles' ? 8 : setting === 'columns' ? 24 : 20);
-  const most = Math.max(1, Math.min(mostPerRow(room.width, gap), Math.max(items.length, 2)));
-  const perRow = setting === 'tiles' ? tilesIn(things, room.width)[0] : perRowIn(things, room.width);
-  const gallery = setting === 'rows' || setting === 'tiles' || setting === 'slides';
-  const turns = setting === 'columns' || (setting === 'cards' && turnsRound(things, perRow));
+  const desk = deskSettingOf(attrs.setting);
   const current = found.at === null ? null : (items[found.at] ?? null);
   const count = COUNTS[items.length] ?? `These ${items.length}`;
   const choose = (at: number) => {
@@ -119,157 +99,21 @@ export function TogetherControls({
         />
       </div>
       {children}
-      {(setting === 'cards' || setting === 'tiles') && (
-        <PerRow
-          value={perRow}
-          most={most}
-          items={items.length}
-          what={setting}
-          onChange={(next) => say(editor, found, { perRow: next })}
-        />
-      )}
-      {setting === 'opener' && (
-        <Suspense>
-          <OpenerControls editor={editor} found={found} things={things} site={site} context={context} />
-        </Suspense>
-      )}
       <div className="mt-3 grid gap-2 text-[13px]">
-        {(setting === 'cards' || setting === 'tiles') && (
-          <div className="flex items-center gap-2 [&>label]:shrink-0">
-            <Select
-              label="Pictures in"
-              value={
-                attrs.box ? `${attrs.box.width}:${attrs.box.height}` : setting === 'cards' ? '3:2' : '1:1'
-              }
-              options={BOX_RATIOS.map(
-                ([width, height]) => [`${width}:${height}`, `${width} : ${height}`] as const,
-              )}
-              onChange={(chosen) => {
-                const [width = 1, height = 1] = chosen.split(':').map(Number);
-                say(editor, found, { box: { width, height, how: attrs.box?.how ?? 'filled' } });
-              }}
-            />
-            <Select
-              label="How they stand in it"
-              hideLabel
-              value={attrs.box?.how ?? 'filled'}
-              options={[
-                ['filled', 'filled'],
-                ['fitted', 'fitted in whole'],
-              ]}
-              onChange={(how) =>
-                say(editor, found, {
-                  box: {
-                    ...(attrs.box ??
-                      (setting === 'cards' ? { width: 3, height: 2 } : { width: 1, height: 1 })),
-                    how,
-                  },
-                })
-              }
-            />
-          </div>
-        )}
-        {setting === 'rows' && (
-          <span className="flex items-center gap-2">
-            <NumberField
-              label="Rows about as high as"
-              unit="px"
-              className="w-20"
-              least={BOUNDS.height.least}
-              most={BOUNDS.height.most}
-              step={10}
-              value={attrs.height ?? 200}
-              onChange={(height) => say(editor, found, { height: Math.round(height) })}
-            />
-          </span>
-        )}
-        {setting !== 'slides' && setting !== 'opener' && (
-          <span className="flex items-center gap-2">
-            <NumberField
-              label="Gap between them"
-              unit="px"
-              className="w-20"
-              least={BOUNDS.gap.least}
-              most={BOUNDS.gap.most}
-              value={gap}
-              onChange={(next) => say(editor, found, { gap: Math.round(next) })}
-            />
-          </span>
-        )}
-        {setting === 'columns' && items.length >= 2 && items.length <= 4 && (
-          <span className="flex items-center gap-2">
-            <span className="caption">In parts of</span>
-            {sharesOf(things).map((share, nth) => (
-              <NumberField
-                key={nth}
-                label={`Share of column ${nth + 1}, in percent`}
-                hideLabel
-                className="w-14"
-                least={BOUNDS.share.least}
-                most={BOUNDS.share.most}
-                value={Math.round(share * 100)}
-                onChange={(percent) =>
-                  say(editor, found, { shares: sharedAnew(sharesOf(things), nth, percent / 100) })
-                }
-              />
-            ))}
-          </span>
-        )}
-        {setting === 'columns' && attrs.shares && attrs.shares.length === items.length && (
-          <button
-            type="button"
-            className="button-plain -ml-1.5 justify-self-start"
-            onClick={() => say(editor, found, { shares: null })}
-          >
-            Make the columns equal
-          </button>
-        )}
-        {setting === 'sidenote' && (
-          <>
-            <Select
-              label="It stands"
-              value={attrs.side ?? 'end'}
-              options={[
-                ['end', 'at the right of the words'],
-                ['start', 'at the left of the words'],
-              ]}
-              onChange={(side) => say(editor, found, { side })}
-            />
-            <p className="flex flex-wrap items-center gap-x-2">
-              {things.alongside
-                ? `Beside ${things.alongside.content.length === 1 ? 'one block' : `${things.alongside.content.length} blocks`} of words.`
-                : 'Beside no words yet.'}
-              <button type="button" className="button-plain" onClick={() => alongBy(editor, found, 1)}>
-                One more
-              </button>
-              {things.alongside && (
-                <button type="button" className="button-plain" onClick={() => alongBy(editor, found, -1)}>
-                  One fewer
-                </button>
-              )}
-            </p>
-          </>
-        )}
-        {gallery && (
-          <Checkbox
-            checked={attrs.large !== false}
-            onChange={(on) => say(editor, found, { large: on ? null : false })}
-          >
-            A press opens a picture large
-          </Checkbox>
-        )}
-        {mayLeave && (gallery || setting === 'opener' || setting === 'cards') && (
-          <Checkbox
-            checked={Boolean(attrs.across)}
-            onChange={(on) => say(editor, found, { across: on || null, measured: null })}
-          >
-            As wide as the screen, up to {outer.bleed} px
-          </Checkbox>
-        )}
+        <desk.Fields
+          editor={editor}
+          found={found}
+          things={things}
+          site={site}
+          context={context}
+          room={room}
+          outer={outer}
+          say={(said) => say(editor, found, said)}
+        />
       </div>
       {listed && (
         <OrderList
-          things={items.map((item, at) => orderedOf(item, at, context, setting))}
+          things={items.map((item, at) => orderedOf(item, at, context, desk.words))}
           chosen={found.at}
           onChoose={choose}
           onMove={(from, to) => moveItem(editor, found, from, to)}
@@ -278,7 +122,7 @@ export function TogetherControls({
       )}
       {current && found.at !== null && (
         <>
-          {titleOf(current) === '' && partsOf(current).title < 0 && !['rows', 'tiles'].includes(setting) && (
+          {desk.words && titleOf(current) === '' && partsOf(current).title < 0 && (
             <button
               type="button"
               className="button-plain mt-1 -ml-1.5 text-[13px]"
@@ -287,7 +131,7 @@ export function TogetherControls({
               Give it a title
             </button>
           )}
-          {setting !== 'rows' && setting !== 'tiles' && (
+          {desk.words && (
             <ItemLeads
               key={found.at}
               editor={editor}
@@ -309,8 +153,8 @@ export function TogetherControls({
           />
         </span>
         <figcaption className="text-[12.5px] text-soft">
-          {PHONE_SAYS[setting]}
-          {turns && (
+          {desk.phone}
+          {desk.turns?.(things, room) && (
             <button
               type="button"
               aria-pressed={Boolean(attrs.turned)}
@@ -344,26 +188,7 @@ export function TogetherControls({
   );
 }
 
-/** Shares in percent of which one is another; the others keep their proportions. */
-function sharedAnew(shares: readonly number[], nth: number, share: number): number[] {
-  const others = 1 - (shares[nth] ?? 0);
-  return shares.map((one, at) => {
-    const next = at === nth ? share : (one / others) * (1 - share);
-    return Math.round(Math.min(0.9, Math.max(0.1, next)) * 1000) / 10;
-  });
-}
-
-const PHONE_SAYS: Record<Things['attrs']['setting'], string> = {
-  cards: 'On a phone they stand one under the other, each as wide as the screen.',
-  columns: 'On a phone they stand one under the other, in this order, each as wide as the screen.',
-  rows: 'On a phone the rows are set anew, and every one is full.',
-  tiles: 'On a phone two stand in a row.',
-  slides: 'On a phone they are moved on by a finger, one by one.',
-  sidenote: 'On a phone the note stands below the words.',
-  opener: 'On a phone it stands upright, in the part of the picture that narrow screens have.',
-};
-
-function orderedOf(item: Item, at: number, { holdings }: RenderContext, setting: string): Ordered {
+function orderedOf(item: Item, at: number, { holdings }: RenderContext, shows: boolean): Ordered {
   const media: AnyBlock | undefined = item.content[partsOf(item).media];
   const attrs = (media?.attrs ?? {}) as {
     id?: string;
@@ -375,7 +200,6 @@ function orderedOf(item: Item, at: number, { holdings }: RenderContext, setting:
     ? holdings.get(heldKey({ asset: attrs.asset, version: attrs.version }))
     : undefined;
   const { linksTo, linkWords } = item.attrs ?? {};
-  const shows = setting !== 'rows' && setting !== 'tiles';
   const words = linkWords?.trim() || titleOf(item);
   return {
     id: attrs.id ?? `item-${at}`,
