@@ -78,6 +78,8 @@ test('what is said in many pages is kept once, changed everywhere, and loosened 
   await goTo(page, 'Pages');
   await page.getByRole('radio', { name: 'Standing copy' }).click();
   await page.getByRole('searchbox', { name: 'Words of a title or address' }).fill(NAME);
+  // The list before stays until what has the words is found.
+  await expect(page.getByRole('list', { name: 'Pages' }).getByRole('listitem')).toHaveCount(1);
   await page.getByRole('checkbox').first().click();
   await page.getByRole('button', { name: /bin/i }).first().click();
   await expect(told(page, new RegExp(`Second with ${NAME}`))).toBeVisible();
