@@ -13,7 +13,9 @@ test('a page with a comp in it does not leave, unless a reviewer lets it go with
   await signIn(editor, 'Edda Quill');
   await signIn(reviewer, 'Rowan Ashby');
   const pages = (
-    (await (await editor.request.get('/api/pages')).json()) as { pages: { id: string; title: string }[] }
+    (await (await editor.request.get(`/api/pages?words=${encodeURIComponent(PAGE)}`)).json()) as {
+      pages: { id: string; title: string }[];
+    }
   ).pages;
   const id = pages.find(({ title }) => title === PAGE)?.id ?? '';
   expect((await editor.request.get(`/api/pages/${id}/hand-off.zip`)).status()).toBe(409);
