@@ -20,6 +20,7 @@ import { lacks, type Lack } from '@placard/core/credit';
 import { call } from '../kit/api.ts';
 import { keyOf, useAsk, useMay } from '../kit/asking.ts';
 import { AssetStrip } from '../kit/assetstrip.tsx';
+import { isAt } from '../kit/leadon.tsx';
 import { EmptyScreen } from '../kit/notice.tsx';
 import { Player } from '../kit/player.tsx';
 import { TabList, TabPanel, Tabs } from '../kit/tabs.tsx';
@@ -65,7 +66,8 @@ export default function Label() {
   );
   // What is written on stays before the writer until they say otherwise, whatever leaves the list meanwhile.
   useEffect(() => {
-    if (id && !asked) void navigate(`/label/${id}`, { replace: true });
+    // Whoever has pressed another stage meanwhile is not called back.
+    if (id && !asked && isAt('/label')) void navigate(`/label/${id}`, { replace: true });
   }, [id, asked, navigate]);
   const next = useCallback(
     (by: 1 | -1) => {

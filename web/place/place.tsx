@@ -1,10 +1,11 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, Navigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { listPages, readPage, readSite, type Page } from '@placard/core/contract';
 import { FORMAT } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
 import { forget } from '../kit/kept.ts';
+import { LeadOn } from '../kit/leadon.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { PageEditor } from './editor.tsx';
 import { useKeptDraft } from './keptdraft.tsx';
@@ -16,7 +17,7 @@ export default function Place() {
   if (id !== undefined) return <OnePage key={id} id={id} />;
   if (!pages.data) return null;
   const [first] = pages.data.pages;
-  if (first) return <Navigate to={`/place/${first.id}`} replace />;
+  if (first) return <LeadOn from="/place" to={`/place/${first.id}`} />;
   return (
     <EmptyScreen title="No pages yet">
       <Link className="underline" to="/pages">

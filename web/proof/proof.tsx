@@ -1,8 +1,9 @@
 import { useState } from 'react';
-import { Link, Navigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { listPages, proofPage, readPage, readSite } from '@placard/core/contract';
 import { PREVIEW_SANDBOX } from '../embed/framepreview.tsx';
 import { refusalOf, useAsk } from '../kit/asking.ts';
+import { LeadOn } from '../kit/leadon.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { isSeen } from '@placard/core/page';
@@ -25,7 +26,7 @@ export default function Proof() {
     const [first] = pages.data?.pages ?? [];
     if (pages.isSuccess && !first)
       return <EmptyScreen title="No pages yet">A page is looked at here before it goes out.</EmptyScreen>;
-    return first ? <Navigate to={`/proof/${first.id}`} replace /> : null;
+    return first ? <LeadOn from="/proof" to={`/proof/${first.id}`} /> : null;
   }
   return <OneProof key={id} id={id} />;
 }

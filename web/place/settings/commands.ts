@@ -43,23 +43,18 @@ export function togetherRound(editor: Editor): FoundTogether | null {
 /** The same things where they stand by now: what a panel shows may be a key older than the page. Null where they are gone. */
 export function asItIs(editor: Editor, { node, pos, at }: FoundTogether): FoundTogether | null {
   const { doc } = editor.state;
-  const isSame = (other: Node | null) =>
-    other?.type === node.type && other.attrs['key'] === node.attrs['key'];
   const there = pos <= doc.content.size ? doc.nodeAt(pos) : null;
-  if (there && isSame(there)) return { node: there, pos, at };
-  let found: FoundTogether | null = null;
-  doc.descendants((other, place) => {
-    if (!found && isSame(other)) found = { node: other, pos: place, at };
-    return !found && !other.isTextblock;
-  });
-  return found;
+  if (there?.type === node.type && there.attrs['key'] === node.attrs['key']) return { node: there, pos, at };
+  const found = withKey(editor, String(node.attrs['key']));
+  return found && { ...found, at };
 }
 
-/** What is set together in the page itself under a key; null for none. */
+/** What is set together under a key, wherever it stands in the page; null for none. */
 export function withKey(editor: Editor, key: string): FoundTogether | null {
   let found: FoundTogether | null = null;
-  editor.state.doc.forEach((node, pos) => {
-    if (node.type.name === 'together' && node.attrs['key'] === key) found = { node, pos, at: null };
+  editor.state.doc.descendants((node, pos) => {
+    if (!found && node.type.name === 'together' && node.attrs['key'] === key) found = { node, pos, at: null };
+    return !found && !node.isTextblock;
   });
   return found;
 }
