@@ -101,51 +101,6 @@ test('a screen whose code cannot be fetched leaves everything else standing, and
   await expect(page.getByRole('heading', { name: 'Holdings', level: 1 })).toBeVisible();
 });
 
-for (const [stage, answers] of [
-  ['Label', /\/api\/assets\?.*lacking=label/],
-  ['Place', /\/api\/pages\?.*limit=1$/],
-  ['Proof', /\/api\/pages\?.*limit=1$/],
-] as const)
-  test(`whoever goes on from ${stage} before it has opened anything is not called back`, async ({ page }) => {
-    await signIn(page);
-    const held: (() => void)[] = [];
-    const release = () => {
-      for (const one of held.splice(0)) one();
-    };
-    const hold = (what: RegExp) =>
-      page.route(what, async (route) => {
-        await new Promise<void>((go) => held.push(go));
-        await route.continue();
-      });
-    await hold(answers);
-    await page
-      .getByRole('navigation', { name: 'Stages' })
-      .getByRole('link', { name: new RegExp(`^${stage}`) })
-      .click();
-    await expect(page).toHaveURL(new RegExp(`/${stage.toLowerCase()}$`));
-    await expect.poll(() => held.length).toBeGreaterThan(0);
-    // The code of the next screen is still on its way when the answer comes.
-    let arrive = () => {};
-    await page.route('**/assets/holdings-*.js', async (route) => {
-      await new Promise<void>((go) => (arrive = go));
-      await route.continue();
-    });
-    await page
-      .getByRole('navigation', { name: 'Stages' })
-      .getByRole('link', { name: /^Holdings/ })
-      .click();
-    const answered = page.waitForResponse(answers);
-    release();
-    await answered;
-    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 300)));
-    arrive();
-    await expect(page).toHaveURL(/\/holdings$/);
-    await expect(
-      page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Holdings/ }),
-    ).toHaveAttribute('aria-current', 'page');
-    await page.unrouteAll({ behavior: 'ignoreErrors' });
-  });
-
 test('focus goes on where it was when what had it is gone', async ({ page }) => {
   await signIn(page);
   await goTo(page, 'Holdings');
