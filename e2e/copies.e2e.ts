@@ -10,11 +10,14 @@ test('what is said in many pages is kept once, changed everywhere, and loosened 
   await signIn(page);
   await beginPage(page, `First with ${NAME}`);
   await wordsOf(page).click();
-  await page.keyboard.type('Above.');
+  await page.keyboard.type('Above');
   await page.keyboard.press('Enter');
   await page.keyboard.type('We answer on Mondays.');
   await page.keyboard.press('Control+Home');
   await page.keyboard.press('End');
+  // What is written there shows that the caret has come there.
+  await page.keyboard.type('.');
+  await expect(wordsOf(page).locator('p').first()).toHaveText('Above.');
   await page.getByRole('button', { name: 'Put a picture or film' }).click();
   await page.getByRole('searchbox').last().fill('Waiting for dark');
   await page.getByRole('button', { name: 'Place Waiting for dark' }).click();

@@ -27,6 +27,9 @@ test('a picture is set beside the words, dragged to a width, given gaps, a box a
     'The dome turns for whoever is there, and the members set up their own telescopes. '.repeat(6),
   );
   await page.keyboard.press('Control+Home');
+  // What is written there shows that the caret has come there.
+  await page.keyboard.type('See: ');
+  await expect(words(page)).toContainText(/^See: /);
   const placed = await put(page, 'Slow turning');
   await panel(page).getByRole('radio', { name: 'beside, at the left' }).click();
   await expect.poll(() => widthOf(placed)).toBe(320);
