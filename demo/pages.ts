@@ -1,5 +1,4 @@
-import { linkToFile, linkToPage, type PageDocument, type PageFacts } from '@placard/core/page';
-import type { Frame } from '@placard/core/embed';
+import { linkToFile, linkToPage } from '@placard/core/page';
 import {
   heading,
   held,
@@ -15,27 +14,9 @@ import {
   table,
   text,
 } from './blocks.ts';
+import { embedPages } from './embedpages.ts';
+import type { Cast, SamplePage } from './samplepage.ts';
 import { settingPages } from './settingpages.ts';
-
-/** What the pages place: ids of assets by file name, and the embeds of the stand-ins. */
-export interface Cast {
-  asset: (file: string) => string;
-  /** A comp from the agency, not bought yet. */
-  comp: string;
-  film: Frame;
-  board: Frame;
-  deadHost: Frame;
-}
-
-export interface SamplePage {
-  title: string;
-  section: string;
-  /** Its body, in which links lead to pages that were written before, by their titles. */
-  document: (pageCalled: (title: string) => string) => PageDocument;
-  facts?: PageFacts;
-  /** It is standing copy. */
-  copy?: true;
-}
 
 /** Finished pages, one half done, one with faults on purpose, one empty; between them every kind of block. */
 export function samplePages(cast: Cast): SamplePage[] {
@@ -256,5 +237,6 @@ export function samplePages(cast: Cast): SamplePage[] {
         ),
     },
     ...settingPages(cast),
+    ...embedPages(cast),
   ];
 }

@@ -2,11 +2,12 @@ import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { Upload } from 'tus-js-client';
 import type { Arrival, Asset, AssetDetail, CatalogueItem, Page, Site } from '@placard/core/contract';
-import { unpack, type Frame } from '@placard/core/embed';
+import { unpack, type Boxed, type Choice, type Frame } from '@placard/core/embed';
 import { openDatabase, migrateDatabase } from '@placard/server/db/database';
 import { found } from '@placard/server/people/found';
 import { FERNHOLLOW, SAMPLE_ACCOUNTS } from './fernhollow.ts';
 import { CAPTIONS, FILES, type SampleFile } from './labels.ts';
+import { APPROVED, HOST_PORTS, hostFiles, hostOf } from './hosts.ts';
 import { OWN_TERMS, PERMISSIONS } from './rights.ts';
 import { samplePages } from './pages.ts';
 
@@ -21,10 +22,7 @@ export async function foundDemo(databaseUrl: string, standins: number): Promise<
   try {
     await found(database, {
       ...FERNHOLLOW,
-      approvedHosts: [
-        { host: `127.0.0.1:${standins + 1}`, note: 'Lanternreel, the video host' },
-        { host: `127.0.0.1:${standins + 2}`, note: 'Corkrail, the members’ board' },
-      ],
+      approvedHosts: APPROVED.map(([name, note]) => ({ host: hostOf(name, standins), note })),
     });
   } finally {
     await database.close();
@@ -102,6 +100,13 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
 
   const comp = await takeComp(ask, sectionOf('visit'));
 
+  const keeper = await signIn(address, origin, 'keeper');
+  for (const [at, file] of (await hostFiles(standins)).entries())
+    await keeper.ask('PUT', `/api/host-files/hostfile000000${at + 1}`, { version: 0, file });
+  await ask('POST', `/api/hosts/${hostOf('flockline', standins)}/ask`, {
+    why: 'Wren posts from the field on most nights; visitors ask for it.',
+  });
+
   say('Writing pages …');
   const lanternreel = await embedCode(`http://127.0.0.1:${standins + 1}/film/q7Ztturn`, standins);
   const corkrail = await embedCode(`http://127.0.0.1:${standins + 2}/board/autumn-sky/code`, standins);
@@ -109,6 +114,14 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
     '<iframe src="https://cloudmap.example/live" title="Cloud cover tonight" width="720" height="300"></iframe>',
   ).frame;
   if (!dead) throw new Error('The sample embed of a dead host could not be unpacked.');
+  const sketch = await embedCode(`http://${hostOf('sketchyard', standins)}/s/moons`, standins);
+  const feed = await boxedCode(`http://${hostOf('flockline', standins)}/wren`, standins);
+  const map = {
+    address: `http://${hostOf('hillshade', standins)}/map/fernhollow`,
+    title: 'The sky over Fernhollow',
+    words: 'What is up tonight, hour by hour, with the hills around.',
+    site: 'Hillshade',
+  };
   const written = new Map<string, string>();
   for (const page of samplePages({
     asset: assetOf,
@@ -116,6 +129,9 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
     film: lanternreel,
     board: { ...corkrail, title: 'The members’ board' },
     deadHost: dead,
+    sketch,
+    feed,
+    map,
   })) {
     const { title, section, facts, copy } = page;
     const document = page.document((of) => written.get(of) ?? '');
@@ -223,15 +239,26 @@ async function untilRead(ask: Ask, count: number): Promise<Arrival[]> {
   throw new Error('The sample files were not read in time.');
 }
 
-/** The frame in a stand-in's embed code, unpacked as if an editor had pasted it. */
-async function embedCode(address: string, standins: number): Promise<Frame> {
+/** What a stand-in's embed code makes, unpacked as if an editor had pasted it. */
+async function choicesOf(address: string, standins: number): Promise<Choice[]> {
   const page = await (await fetch(address)).text();
   const [, inside = page] = page.split(/<textarea[^<>]*>/);
   const [given = ''] = inside.split('</textarea>');
   const code = given.replaceAll('&lt;', '<').replaceAll('&quot;', '"').replaceAll('&amp;', '&');
-  const { frame } = unpack(code, [`http://127.0.0.1:${standins + 1}`, `http://127.0.0.1:${standins + 2}`]);
+  const trusted = Object.values(HOST_PORTS).map((port) => `http://127.0.0.1:${standins + port}`);
+  return unpack(code, trusted).choices;
+}
+
+async function embedCode(address: string, standins: number): Promise<Frame> {
+  const frame = (await choicesOf(address, standins)).find((choice) => choice.kind === 'frame');
   if (!frame) throw new Error(`The embed code at ${address} could not be unpacked.`);
-  return frame;
+  return frame.frame;
+}
+
+async function boxedCode(address: string, standins: number): Promise<Boxed> {
+  const box = (await choicesOf(address, standins)).find((choice) => choice.kind === 'box');
+  if (!box) throw new Error(`The script at ${address} could not be put in a box.`);
+  return { ...box.boxed, title: 'Posts by Wren Oakes', sources: [`http://127.0.0.1:${standins + 9}`] };
 }
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));

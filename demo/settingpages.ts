@@ -1,6 +1,6 @@
 import { linkToPage } from '@placard/core/page';
 import { heading, held, list, page, standing, standingCopy, text, together } from './blocks.ts';
-import type { Cast, SamplePage } from './pages.ts';
+import type { Cast, SamplePage } from './samplepage.ts';
 
 /** Pages in which several things stand together, in every setting that there is. */
 export function settingPages({ asset, board }: Cast): SamplePage[] {

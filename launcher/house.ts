@@ -64,6 +64,10 @@ export async function openHouse(plan: Plan): Promise<OpenHouse> {
       await untilHealthy(`http://127.0.0.1:${ports.standins}/healthz`, standins);
     }
     const origin = plan.origin ?? `http://localhost:${plan.port}`;
+    const outside = Array.from(
+      { length: STANDINS - 1 },
+      (_, at) => `http://127.0.0.1:${ports.standins + 1 + at}`,
+    ).join(' ');
     const env: NodeJS.ProcessEnv = {
       ...process.env,
       NODE_ENV: 'production',
@@ -78,11 +82,8 @@ export async function openHouse(plan: Plan): Promise<OpenHouse> {
       PLACARD_ADDRESS: '127.0.0.1',
       PLACARD_DEMO: '1',
       PLACARD_SAMPLE_ACCOUNTS: '',
-      PLACARD_TRUSTED_FRAMES: `http://127.0.0.1:${ports.standins + 1} http://127.0.0.1:${ports.standins + 2}`,
-      PLACARD_TRUSTED_OUTSIDE: Array.from(
-        { length: STANDINS - 1 },
-        (_, at) => `http://127.0.0.1:${ports.standins + 1 + at}`,
-      ).join(' '),
+      PLACARD_TRUSTED_FRAMES: outside,
+      PLACARD_TRUSTED_OUTSIDE: outside,
       PLACARD_COMMONFIELD: `http://127.0.0.1:${ports.standins + 3}`,
       PLACARD_QUILLMERE: `http://127.0.0.1:${ports.standins + 4}`,
       PLACARD_QUILLMERE_ACCOUNT: 'fernhollow',

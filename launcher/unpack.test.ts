@@ -15,7 +15,14 @@ function placardUnpack(input: string, ...words: string[]) {
     lines: stdout
       .trim()
       .split('\n')
-      .map((line) => JSON.parse(line) as { html: string; findings: { rule: string }[] }),
+      .map(
+        (line) =>
+          JSON.parse(line) as {
+            html: string;
+            choices: { kind: string; html: string; why: string }[];
+            findings: { rule: string }[];
+          },
+      ),
   };
 }
 
@@ -23,8 +30,24 @@ describe('placard unpack', () => {
   it('writes JSON and exits 0', () => {
     const { status, lines } = placardUnpack('<iframe src="https://a.example/" title="t"></iframe>');
     expect(status).toBe(0);
-    expect(Object.keys(lines[0] ?? {})).toEqual(['html', 'dropped', 'origins', 'csp', 'findings']);
+    expect(Object.keys(lines[0] ?? {})).toEqual([
+      'form',
+      'html',
+      'choices',
+      'dropped',
+      'origins',
+      'csp',
+      'findings',
+    ]);
     expect(lines[0]?.html).toContain('https://a.example/');
+  });
+
+  it('tells every choice, best first; the first is what html says', () => {
+    const { lines } = placardUnpack(
+      '<blockquote><p>Bring gloves tonight, and a hat.</p>— Wren <a href="https://flockline.example/1">here</a></blockquote><script src="https://flockline.example/w.js"></script>',
+    );
+    expect(lines[0]?.choices.map(({ kind }) => kind)).toEqual(['quotation', 'box', 'card']);
+    expect(lines[0]?.choices[0]?.html).toBe(lines[0]?.html);
   });
 
   it('exits 2 with the same shape when nothing can be embedded', () => {

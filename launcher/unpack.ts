@@ -4,8 +4,9 @@ import { unpack, type Unpacked } from '@placard/core/embed';
 import { exitingWith } from './exit.ts';
 
 /** The parts of an unpacking that the command line shows. */
-function shown({ html, dropped, origins, csp, findings }: Unpacked): string {
-  return JSON.stringify({ html, dropped, origins, csp, findings });
+function shown({ form, html, choices, dropped, origins, csp, findings }: Unpacked): string {
+  const said = choices.map(({ kind, html: code, why }) => ({ kind, html: code, why }));
+  return JSON.stringify({ form, html, choices: said, dropped, origins, csp, findings });
 }
 
 function badLine(says: string): string {
@@ -15,7 +16,15 @@ function badLine(says: string): string {
     says,
     remedy: 'Write each code as one JSON string on a line of its own.',
   };
-  return JSON.stringify({ html: '', dropped: [], origins: [], csp: {}, findings: [finding] });
+  return JSON.stringify({
+    form: '',
+    html: '',
+    choices: [],
+    dropped: [],
+    origins: [],
+    csp: {},
+    findings: [finding],
+  });
 }
 
 async function run({ lines = false }: { lines?: boolean }): Promise<number> {

@@ -16,6 +16,7 @@ import { fetchWork } from './jobs/fetch.ts';
 import { askForUnwritten, prepareWork, relabelWork } from './jobs/prepare.ts';
 import { receiveWork } from './jobs/receive.ts';
 import { judgeWork } from './jobs/judge.ts';
+import { outsideWork } from './jobs/outside.ts';
 import { pagesWork } from './jobs/pages.ts';
 import { sheetWork } from './jobs/sheet.ts';
 import { sendWork } from './jobs/send.ts';
@@ -23,6 +24,7 @@ import { Runner } from './queue/runner.ts';
 import { attic } from './outbound/attic.ts';
 import { commonfield } from './outbound/commonfield.ts';
 import { lanternreel } from './outbound/lanternreel.ts';
+import { completeOutside, lookWhereDue } from './outside/outside.ts';
 import { Outbound } from './outbound/outbound.ts';
 import { quillmere } from './outbound/quillmere.ts';
 import { openAuth } from './people/auth.ts';
@@ -30,6 +32,7 @@ import { foundFromEnvironment } from './people/first.ts';
 import { siteIdOf } from './site/site.ts';
 import { openStore } from './store/store.ts';
 
+const MINUTE = 60_000;
 const HOUR = 3_600_000;
 
 /** Starts a server process; the promise resolves when it answers. The function it gives stops it gracefully. */
@@ -64,6 +67,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
       judge: judgeWork(database),
       pages: pagesWork(database),
       empty: emptyWork(database, store),
+      outside: outsideWork(database, outbound),
     },
     log,
   );
@@ -87,6 +91,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   };
   const gathered = await completeSearch(database);
   if (gathered > 0) log.info({ assets: gathered }, 'Gathered what assets are found by');
+  await completeOutside(database);
   await completePageRows(database);
   await refreshEnded(database);
   await askForUnwritten(database);
@@ -100,6 +105,11 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   ];
   runner.start();
   await endAbandoned(database, configuration.uploads);
+  const due = setInterval(() => {
+    lookWhereDue(database).catch((error: unknown) =>
+      log.warn({ err: error }, 'Could not look for what is to be looked at outside'),
+    );
+  }, MINUTE);
   const ended = setInterval(() => {
     Promise.all([refreshEnded(database), endAbandoned(database, configuration.uploads)]).catch(
       (error: unknown) => log.warn({ err: error }, 'Could not look for what ran out'),
@@ -110,6 +120,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
     log.info('Stopping');
     events.close();
     clearInterval(ended);
+    clearInterval(due);
     await Promise.all(servers.map(close));
     await runner.stop();
     await database.close();

@@ -2,8 +2,11 @@ import { createServer } from 'node:http';
 import { attic } from './attic/server.ts';
 import { commonfield } from './commonfield/server.ts';
 import { corkrail } from './corkrail/server.ts';
+import { flockline, flocklinePictures } from './flockline/server.ts';
+import { hillshade } from './hillshade/server.ts';
 import { quillmere } from './quillmere/server.ts';
 import { lanternreel } from './lanternreel/server.ts';
+import { sketchyard } from './sketchyard/server.ts';
 
 // Each stand-in has a port of its own, as each service it plays has a host of its own.
 const first = Number(process.env['STANDINS_PORT'] ?? 4610);
@@ -14,5 +17,9 @@ corkrail(first + 2).listen(first + 2, '127.0.0.1');
 commonfield(first + 3).listen(first + 3, '127.0.0.1');
 quillmere(first + 4).listen(first + 4, '127.0.0.1');
 attic(first + 5, 'fernhollow-albums').listen(first + 5, '127.0.0.1');
+sketchyard(first + 6).listen(first + 6, '127.0.0.1');
+hillshade(first + 7).listen(first + 7, '127.0.0.1');
+flockline(first + 8).listen(first + 8, '127.0.0.1');
+flocklinePictures().listen(first + 9, '127.0.0.1');
 
 process.once('SIGTERM', () => process.exit(0));

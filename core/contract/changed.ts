@@ -6,6 +6,7 @@ export const CHANGED_KINDS = [
   'asset',
   'page',
   'host',
+  'outside',
   'film',
   'shortlist',
   'search',

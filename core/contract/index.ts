@@ -1,8 +1,10 @@
 export * from './changed.ts';
+export * from './embeds.ts';
 export * from './endpoint.ts';
 export * from './films.ts';
 export * from './gather.ts';
 export * from './holdings.ts';
+export * from './hosts.ts';
 export { inWords, inWordsOfField } from './inwords.ts';
 export * from './labels.ts';
 export * from './labelsheets.ts';

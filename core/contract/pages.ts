@@ -4,8 +4,6 @@ import { PlacardSchema } from '../credit/placard.ts';
 import { PageDocumentSchema } from '../page/document.ts';
 import type { HeldAsset } from '../page/held.ts';
 import { FindingSchema } from '../proof/finding.ts';
-import { DroppedSchema } from '../embed/dropped.ts';
-import { FrameSchema } from '../embed/frame.ts';
 import { PageFactsSchema } from '../page/facts.ts';
 import { WhenSchema } from '../page/when.ts';
 import { isDay } from '../text/index.ts';
@@ -274,60 +272,4 @@ export const holdFindingBack = endpoint({
   params: v.object({ id: IdSchema, finding: IdSchema }),
   answer: v.object({ findings: v.array(FindingSchema) }),
   problems: [404],
-});
-
-export const UnpackedSchema = v.object({
-  html: v.string(),
-  frame: v.nullable(FrameSchema),
-  dropped: v.array(DroppedSchema),
-  origins: v.array(v.string()),
-  csp: v.record(v.string(), v.array(v.string())),
-  findings: v.array(FindingSchema),
-});
-
-const HostReviewSchema = v.picklist(['approved', 'unreviewed', 'refused']);
-
-export const unpackEmbed = endpoint({
-  method: 'POST',
-  path: '/api/embeds/unpack',
-  summary: 'Take pasted embed code apart and keep what is safe',
-  roles: EVERYONE,
-  body: v.object({ code: v.pipe(v.string(), v.maxLength(2_000_000)) }),
-  answer: v.object({
-    unpacked: UnpackedSchema,
-    host: v.nullable(v.object({ host: v.string(), review: HostReviewSchema })),
-  }),
-});
-
-export const previewEmbed = endpoint({
-  method: 'POST',
-  path: '/api/embeds/preview',
-  summary: 'An address on the users’-content origin that shows this frame as visitors get it',
-  roles: EVERYONE,
-  body: v.object({ frame: FrameSchema }),
-  answer: v.object({ preview: v.string() }),
-});
-
-export const listHosts = endpoint({
-  method: 'GET',
-  path: '/api/hosts',
-  summary: 'The hosts of embeds and how we stand to them',
-  roles: EVERYONE,
-  answer: v.array(v.object({ host: v.string(), review: HostReviewSchema, note: v.string() })),
-});
-
-export const reviewHost = endpoint({
-  method: 'PUT',
-  path: '/api/hosts/{host}',
-  summary: 'Approve or refuse a host',
-  roles: REVIEWERS,
-  params: v.object({
-    host: v.pipe(
-      v.string(),
-      v.toLowerCase(),
-      v.regex(/^[a-z0-9.\-[\]:]{1,255}$/, 'This is not a host name.'),
-    ),
-  }),
-  body: v.object({ review: HostReviewSchema, note: v.optional(v.pipe(v.string(), v.maxLength(500)), '') }),
-  answer: v.object({}),
 });

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { policySource } from './host.ts';
-import { element, toHtml, type Element } from '../markup/index.ts';
+import { element, toHtml, type Element, type Style } from '../markup/index.ts';
 
 /** What a frame may do (HTML, iframe sandbox). Anything not listed is never given. */
 export const SANDBOX_TOKENS = [
@@ -25,6 +25,9 @@ const FrameShapeSchema = v.variant('kind', [
 
 export type FrameShape = v.InferOutput<typeof FrameShapeSchema>;
 
+/** A ratio in whole numbers. */
+export const RatioSchema = v.object({ width: pixels, height: pixels });
+
 /** An embed as we keep it: everything needed to write its iframe, and nothing else. */
 export const FrameSchema = v.object({
   src: v.pipe(
@@ -42,22 +45,42 @@ export const FrameSchema = v.object({
 
 export type Frame = v.InferOutput<typeof FrameSchema>;
 
-/** The frame as one iframe element. */
-export function frameMarkup({ src, title, shape, sandbox, permissions }: Frame): Element {
-  return element('iframe', {
-    src,
-    title,
-    width: shape.kind === 'ratio' ? shape.width : null,
-    height: shape.height,
-    style:
-      shape.kind === 'ratio'
-        ? { 'aspect-ratio': `${shape.width}/${shape.height}`, width: '100%', height: 'auto', border: '0' }
-        : { width: '100%', height: `${shape.height}px`, border: '0' },
-    loading: 'lazy',
-    referrerpolicy: 'strict-origin-when-cross-origin',
-    sandbox: sandbox.join(' '),
-    allow: permissions.length > 0 ? permissions.join('; ') : null,
-  });
+/** How a frame stands otherwise than by itself. */
+interface FrameLook {
+  /** What it holds until somebody presses it (HTML, `srcdoc`). */
+  srcdoc?: string | undefined;
+  /** Its ratio on narrow screens, where that is another one; a switch of two lengths without a media query. */
+  narrow?: { width: number; height: number; below: (narrow: string, wide: string) => string } | undefined;
+}
+
+const ROOM: Style = { width: '100%', height: 'auto', border: '0' };
+
+/** The frame as one iframe element; in a box of its own where its ratio is another one on narrow screens. */
+export function frameMarkup(frame: Frame, { srcdoc, narrow }: FrameLook = {}): Element {
+  const { src, title, shape, sandbox, permissions } = frame;
+  const iframe = (style: Style) =>
+    element('iframe', {
+      ...(srcdoc === undefined ? { src } : { srcdoc }),
+      title,
+      width: shape.kind === 'ratio' ? shape.width : null,
+      height: shape.height,
+      style,
+      loading: 'lazy',
+      referrerpolicy: 'strict-origin-when-cross-origin',
+      sandbox: sandbox.join(' '),
+      allow: permissions.length > 0 ? permissions.join('; ') : null,
+    });
+  if (shape.kind === 'height') return iframe({ width: '100%', height: `${shape.height}px`, border: '0' });
+  const ratio = { 'aspect-ratio': `${shape.width}/${shape.height}` };
+  if (!narrow) return iframe({ ...ratio, ...ROOM });
+  // A padding in percent is measured by the width.
+  const percent = ({ width, height }: { width: number; height: number }) =>
+    `${Math.round((height / width) * 1_000_000) / 10_000}%`;
+  return element(
+    'div',
+    { style: { position: 'relative', 'padding-bottom': narrow.below(percent(narrow), percent(shape)) } },
+    iframe({ position: 'absolute', inset: '0', width: '100%', height: '100%', border: '0' }),
+  );
 }
 
 /** Writes the frame as HTML. Reading it back with `unpack` gives the same frame. */

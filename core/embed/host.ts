@@ -12,7 +12,3 @@ export function policySource(address: string): string | null {
   const { protocol, hostname, origin } = new URL(address);
   return (protocol === 'https:' || protocol === 'http:') && isHostName(hostname) ? origin : null;
 }
-
-/** What `frame-src` must say for these frames, each origin once, in order of the alphabet. */
-export const frameSources = (frames: readonly { src: string }[]): string[] =>
-  [...new Set(frames.flatMap(({ src }) => policySource(src) ?? []))].sort();

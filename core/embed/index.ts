@@ -1,4 +1,13 @@
-export { FrameSchema, frameToHtml, type Frame } from './frame.ts';
+export { frameToHtml, type Frame, type FrameShape } from './frame.ts';
+export { boxOrigins, boxPolicy, type Boxed } from './boxed.ts';
+export { type LinkCard } from './card.ts';
+export { cardChoice, frameChoice, type Choice } from './choice.ts';
+export { joinPolicies, policyLine, type Policy } from './csp.ts';
 export { type Dropped } from './dropped.ts';
-export { unpack, type Unpacked } from './unpack.ts';
-export { frameSources } from './host.ts';
+export { addressIn, unpack, unpackOembed, type Unpacked } from './unpack.ts';
+export { readOembed, type Oembed } from './oembed.ts';
+export { type Embedded } from './embedded.ts';
+export { aboutPage, hasPlace, type AboutPage } from './aboutpage.ts';
+export { framingOf, type Framing } from './framing.ts';
+export { hostMatches, nearest } from './hostpattern.ts';
+export { readProviderList } from './providers.ts';

@@ -46,15 +46,32 @@ function fromQuotient(quotient: number): FrameShape | undefined {
 
 /**
  * Works out the room a frame takes from its own attributes and style, and from the
- * styles of the wrappers round it (innermost first). 16:9 where nothing says otherwise.
+ * styles of the wrappers round it (innermost first), else as the host's answer said. 16:9 where nothing says otherwise.
  */
-export function frameShape(attributes: Map<string, string>, wrapperStyles: readonly string[]): FrameShape {
+export function frameShape(
+  attributes: Map<string, string>,
+  wrapperStyles: readonly string[],
+  told: { width?: number | undefined; height?: number | undefined } = {},
+): FrameShape {
   const own = readStyle(attributes.get('style') ?? '');
   const width = pixels(attributes.get('width')) ?? pixels(own.get('width'));
   const height = pixels(attributes.get('height')) ?? pixels(own.get('height'));
   if (width && height) return { kind: 'ratio', width, height };
   const wrapped = [own, ...wrapperStyles.map(readStyle)].map(ratioOf).find((shape) => shape !== undefined);
   if (wrapped) return wrapped;
-  if (height) return { kind: 'height', height };
+  const [wide, high] = [pixels(String(told.width ?? '')), pixels(String(told.height ?? ''))];
+  if (!height && wide && high) return { kind: 'ratio', width: wide, height: high };
+  const alone = height ?? high;
+  if (alone) return { kind: 'height', height: alone };
   return { kind: 'ratio', width: 640, height: 360 };
+}
+
+/** True for what takes no room: a frame of a pixel, or one that is not shown and waits for no script to show it. */
+export function isHidden(attributes: Map<string, string>): boolean {
+  const own = readStyle(attributes.get('style') ?? '');
+  const size = (name: string) => (own.get(name) ?? attributes.get(name) ?? '').trim();
+  const tiny = (text: string) => /^[01](?:\.0+)?(?:px)?$/.test(text);
+  if (tiny(size('width')) && tiny(size('height'))) return true;
+  const waits = [...attributes.keys()].some((name) => name.startsWith('data-'));
+  return !waits && (own.get('display') === 'none' || own.get('visibility') === 'hidden');
 }

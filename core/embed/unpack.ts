@@ -1,58 +1,68 @@
-import { defaultTreeAdapter, html as namespaces, type DefaultTreeAdapterTypes as Tree } from 'parse5';
-import { plainLine } from '../text/index.ts';
 import type { Finding } from '../proof/finding.ts';
 import { readFragment, TooTangled } from '../reading/tree.ts';
-import { frameAddress, isPrivateHost } from './address.ts';
-import { codeInText, straightened } from './aswritten.ts';
-import { attributeReason, elementReason, type Dropped } from './dropped.ts';
-import { writtenAttributes } from '../markup/index.ts';
-import { frameMarkup, frameToHtml, type Frame } from './frame.ts';
-import { leastPermissions, leastSandbox } from './power.ts';
-import { frameShape } from './shape.ts';
+import { plainLine } from '../text/index.ts';
+import { BUDGET } from './budget.ts';
+import type { Choice } from './choice.ts';
+import type { Policy } from './csp.ts';
+import type { Dropped } from './dropped.ts';
+import { FORMS } from './forms/index.ts';
+import { cardOf } from './forms/link.ts';
+import type { Frame } from './frame.ts';
+import { linkAddress } from './linkaddress.ts';
+import { readOembed, type Oembed } from './oembed.ts';
+import { droppedBut, named, scriptsIn, survey, type Survey, type Told } from './survey.ts';
+import { codeInText } from './written/escaped.ts';
+import { straightTags } from './written/tags.ts';
+import { WRAPPINGS } from './written/wrappings.ts';
 
 /** The longest code that is read, in UTF-16 units. Embed codes are a few hundred. */
 export const LONGEST_CODE = 100_000;
-/** Embed codes have a few elements; whole articles with one in them a few thousand. */
-const BUDGET = { elements: 10_000, depth: 400 };
 /** How many times over code is unescaped. */
 const MOST_ESCAPED = 3;
 
-/** What came out of pasted code. `html` is empty when nothing in it can be embedded. */
+/** What came out of pasted code. */
 export interface Unpacked {
+  /** The form it was in; empty when nothing can be embedded. */
+  form: string;
+  /** The first choice's HTML; empty when nothing can be embedded. */
   html: string;
-  /** The same as `html`, as a value; null when nothing can be embedded. */
+  /** The first choice's frame; null where it is none. */
   frame: Frame | null;
+  /** All that can be made of it, best first. */
+  choices: Choice[];
   dropped: Dropped[];
   /** The origins a visitor's browser will talk to first (RFC 6454 serialisation). */
   origins: string[];
   /** What the site's Content-Security-Policy must say (CSP3): directive → sources. */
-  csp: Record<string, string[]>;
+  csp: Policy;
   findings: Finding[];
 }
 
-interface Place {
-  element: Tree.Element;
-  ancestors: Tree.Element[];
-}
-
 /**
- * Takes pasted code apart (HTML parsing algorithm) and builds its first usable frame anew
- * from an allow-list. Never throws: whatever the code is, the answer says what became of it.
- * Unpacking the answer's own html gives the same html.
+ * Takes pasted code apart (HTML parsing algorithm) and makes anew, from an allow-list, what can stand in a page: the
+ * host's frame, its words as a quotation, its script in a box, or a link card. Never throws: whatever the code is, the
+ * answer says what became of it. Unpacking the answer's own html gives the same html.
  *
- * `trustedOrigins` may be framed over plain http (exact origins, for development).
+ * `trustedOrigins` may be framed over plain http (exact origins, for development); `told` is what the host said of the
+ * thing besides its code.
  */
-export function unpack(code: string, trustedOrigins: readonly string[] = []): Unpacked {
-  if (code.length > LONGEST_CODE) {
+export function unpack(code: string, trustedOrigins: readonly string[] = [], told: Told = {}): Unpacked {
+  if (code.length > LONGEST_CODE)
     return nothing(
       'code-too-long',
       `This is ${code.length.toLocaleString('en')} characters long; an embed code is a few hundred.`,
       'Copy only the embed code from the host’s page.',
     );
+  const bare = code.trim();
+  if (bare.startsWith('{') || bare.startsWith('[') || /^<(?:\?xml|oembed)[\s>]/i.test(bare)) {
+    const answer = readOembed(bare);
+    if (!('wrong' in answer)) return unpackOembed(answer, trustedOrigins);
   }
+  const address = addressIn(bare);
+  if (address !== null) return unpackAddress(address);
   try {
-    const { root, dropped } = readAsWritten(code);
-    return takeApart(root, dropped, trustedOrigins);
+    const { found, dropped, findings } = readAsWritten(code, trustedOrigins, told);
+    return takeApart(found, dropped, findings);
   } catch (error) {
     if (!(error instanceof TooTangled)) throw error;
     return nothing(
@@ -63,203 +73,146 @@ export function unpack(code: string, trustedOrigins: readonly string[] = []): Un
   }
 }
 
-/** Code as its host wrote it, whatever became of it on the way: quotes bent, or the whole of it escaped. */
-function readAsWritten(code: string): { root: Tree.DocumentFragment; dropped: Dropped[] } {
+/** The address that a text is and nothing else; null for any other text. */
+export function addressIn(text: string): string | null {
+  const bare = text.trim();
+  return bare.length <= 2000 && /^https?:\/\/[^\s<>"']+$/i.test(bare) ? linkAddress(bare) : null;
+}
+
+/** An address alone: what the host has for it is asked by whoever can; without asking it is a link card. */
+function unpackAddress(address: string): Unpacked {
+  return answerOf('address', { choices: [cardOf(address, '', '')], dropped: [], findings: [] });
+}
+
+/** What can be made of a host's answer (oEmbed 1.0): its code is taken apart like any other. */
+export function unpackOembed(
+  answer: Oembed,
+  trustedOrigins: readonly string[] = [],
+  page: string | null = null,
+): Unpacked {
+  const { type, title, author, provider, html, url, width, height, thumbnail } = answer;
+  const by = [author === '' ? '' : `by ${author}`, provider].filter(Boolean).join(', ');
+  const address = page ?? url;
+  const card =
+    address === null ? [] : [cardOf(address, title, by, thumbnail ?? (type === 'photo' ? url : null))];
+  if (type === 'photo' || type === 'link') {
+    if (card.length === 0)
+      return nothing(
+        'nothing-to-embed',
+        'The host’s answer names nothing that can be shown.',
+        'Link to its page instead.',
+      );
+    return answerOf('oembed', { choices: card, dropped: [], findings: [] });
+  }
+  const made = unpack(html, trustedOrigins, { title, width, height });
+  const choices = [...made.choices.filter(({ kind }) => kind !== 'card' || card.length === 0), ...card];
+  if (choices.length === 0) return { ...made, form: '' };
+  return answerOf('oembed', {
+    choices,
+    dropped: made.dropped,
+    findings: made.choices.length > 0 ? made.findings : [],
+  });
+}
+
+/** Code as its host wrote it, whatever became of it on the way. */
+function readAsWritten(
+  code: string,
+  trusted: readonly string[],
+  told: Told,
+): { found: Survey; dropped: Dropped[]; findings: Finding[] } {
   const dropped: Dropped[] = [];
-  const read = (text: string) => {
-    const straight = straightened(text);
-    if (straight !== text)
-      dropped.push({
-        what: 'curly quotes',
-        why: 'a word processor bent them; they were read as straight ones',
-      });
-    return readFragment(straight, BUDGET);
+  const findings: Finding[] = [];
+  const note = (what: string, why: string) => {
+    if (!dropped.some((noted) => noted.why === why)) dropped.push({ what, why });
   };
-  let root = read(code);
-  for (let times = 0; times < MOST_ESCAPED && survey(root).places.length === 0; times++) {
-    const inside = codeInText(root);
-    if (inside === null) break;
-    if (times === 0)
-      dropped.push({ what: '&lt;', why: 'the code had been written out as text; it was read as code' });
-    root = read(inside);
-  }
-  return { root, dropped };
-}
-
-function takeApart(
-  root: Tree.DocumentFragment,
-  noted: readonly Dropped[],
-  trustedOrigins: readonly string[],
-): Unpacked {
-  const { places, dropped } = survey(root);
-  dropped.unshift(...noted);
-  const refusals: Finding[] = [];
-  let chosen: { place: Place; url: URL; dropped: Dropped[] } | undefined;
-  for (const place of places) {
-    if (chosen) {
-      dropped.push({ what: describe(place.element), why: elementReason('iframe') });
-      continue;
+  const read = (text: string): Survey => {
+    let bare = text;
+    for (const { what, why, taken } of WRAPPINGS) {
+      const without = taken(bare);
+      if (without === null) continue;
+      note(what, why);
+      bare = without;
     }
-    const attributes = attributesOf(place.element);
-    const address = frameAddress(effectiveSource(attributes), trustedOrigins);
-    if ('url' in address) {
-      chosen = { place, url: address.url, dropped: address.dropped };
-    } else {
-      dropped.push({ what: describe(place.element), why: address.refused });
-      refusals.push({
-        rule: 'frame-refused',
+    const straight = straightTags(bare);
+    if (straight.quotes) note('curly quotes', 'a word processor bent them; they were read as straight ones');
+    if (straight.blanks)
+      note('hard blanks', 'a program put them among the names; they were read as plain ones');
+    if (straight.cut)
+      note(plainLine(bare.slice(-40), 40), 'the end of the code is missing; what is left of it was read');
+    if (straight.cutAddress)
+      findings.push({
+        rule: 'code-cut-off',
         severity: 'stop',
-        says: `A frame was not kept: ${address.refused}.`,
-        remedy: 'Ask the host for a code whose frame begins with https://.',
+        says: 'The code ends in the middle of an address, so that nobody can tell where it leads.',
+        remedy: 'Copy it again, down to its end.',
       });
-    }
+    return survey(straight.code, readFragment(straight.code, BUDGET), trusted, told);
+  };
+  let found = read(code);
+  for (let times = 0; times < MOST_ESCAPED && !isCode(found); times++) {
+    const inside = codeInText(found.root);
+    if (inside === null) break;
+    if (times === 0) note('&lt;', 'the code had been written out as text; it was read as code');
+    found = read(inside);
   }
-  if (!chosen) {
-    const empty = nothing(
-      'nothing-to-embed',
-      'There is no frame in this that can be embedded.',
-      'Copy the host’s embed code, the one with <iframe in it.',
-    );
-    return { ...empty, dropped, findings: refusals.length > 0 ? refusals : empty.findings };
-  }
-  return rebuild(chosen.place, chosen.url, [...chosen.dropped, ...dropped], refusals, trustedOrigins);
+  return { found, dropped, findings };
 }
 
-function rebuild(
-  place: Place,
-  url: URL,
-  droppedElsewhere: Dropped[],
-  findings: Finding[],
-  trustedOrigins: readonly string[],
-): Unpacked {
-  const attributes = attributesOf(place.element);
-  const sandbox = leastSandbox(attributes.get('sandbox'));
-  const permissions = leastPermissions(attributes.get('allow'), attributes.has('allowfullscreen'));
-  const wrappers = place.ancestors.toReversed().map((ancestor) => attributesOf(ancestor).get('style') ?? '');
-  const title = plainLine(attributes.get('title') ?? '');
-  if (title === '') {
-    findings.push({
-      rule: 'frame-title-missing',
-      severity: 'warn',
-      says: 'The frame has no title, so a screen reader can only say where it comes from.',
-      remedy: 'Say in a few words what is in it (WCAG 4.1.2).',
-    });
+/** True where something in it is an embed's, and not only words that speak of one. */
+const isCode = (found: Survey): boolean =>
+  named(found, 'iframe', 'object', 'embed', 'blockquote').length > 0 ||
+  scriptsIn(found).some(({ src }) => src !== null);
+
+function takeApart(found: Survey, noted: readonly Dropped[], wrong: readonly Finding[]): Unpacked {
+  const refusals: Finding[] = [];
+  const [cut] = wrong;
+  if (cut) return { ...empty([...wrong]), dropped: [...noted, ...droppedBut(found, new Map())] };
+  let refused: Dropped[] | null = null;
+  for (const { id, make } of FORMS) {
+    const made = make(found);
+    if (!made) continue;
+    if (made.choices.length > 0)
+      return answerOf(id, {
+        ...made,
+        dropped: [...noted, ...made.dropped],
+        findings: [...refusals, ...made.findings],
+      });
+    refused ??= made.dropped;
+    refusals.push(...made.findings);
   }
-  if (isPrivateHost(url.hostname) && !trustedOrigins.includes(url.origin)) {
-    findings.push({
-      rule: 'private-host',
-      severity: 'warn',
-      says: `${url.host} can be reached only from inside a network.`,
-      remedy: 'Use the address that visitors can reach.',
-    });
-  }
-  const frame: Frame = {
-    src: url.href,
-    title: title === '' ? plainLine(`Content from ${url.host}`) : title,
-    shape: frameShape(attributes, wrappers),
-    sandbox: sandbox.tokens,
-    permissions: permissions.permissions,
-  };
-  const written = new Map(writtenAttributes(frameMarkup(frame)));
-  const dropped = [...attributes]
-    .filter(([name, value]) => written.get(name) !== value && !KEPT_IN_SUBSTANCE.has(name))
-    .map(([name, value]) => ({
-      what: plainLine(value === '' ? name : `${name}="${value}"`, 120),
-      why: attributeReason(name),
-    }));
+  const none = empty([
+    {
+      rule: 'nothing-to-embed',
+      severity: 'stop',
+      says: 'There is nothing in this that can be embedded.',
+      remedy: 'Copy the host’s embed code, the one with <iframe or <script in it.',
+    },
+  ]);
   return {
-    html: frameToHtml(frame),
-    frame,
-    dropped: [...dropped, ...sandbox.dropped, ...permissions.dropped, ...droppedElsewhere],
-    origins: [url.origin],
-    csp: { 'frame-src': [url.origin] },
+    ...none,
+    dropped: [...noted, ...(refused ?? droppedBut(found, new Map()))],
+    findings: refusals.length > 0 ? refusals : none.findings,
+  };
+}
+
+function answerOf(
+  form: string,
+  { choices, dropped, findings }: Pick<Unpacked, 'choices' | 'dropped' | 'findings'>,
+): Unpacked {
+  const [first] = choices;
+  return {
+    form,
+    html: first?.html ?? '',
+    frame: first?.kind === 'frame' ? first.frame : null,
+    choices,
+    dropped,
+    origins: first?.origins ?? [],
+    csp: first?.csp ?? {},
     findings,
   };
 }
 
-// Their parts are judged one by one, or they live on in another form.
-const KEPT_IN_SUBSTANCE = new Set([
-  'src',
-  'title',
-  'allow',
-  'sandbox',
-  'width',
-  'height',
-  'loading',
-  'referrerpolicy',
-]);
+const empty = (findings: Finding[]): Unpacked => answerOf('', { choices: [], dropped: [], findings });
 
-/** The address a browser would load, or the one a lazy-loading script would have put there. */
-function effectiveSource(attributes: Map<string, string>): string {
-  const source = attributes.get('src')?.trim() ?? '';
-  const waiting = attributes.get('data-src')?.trim() ?? '';
-  return (source === '' || source === 'about:blank') && waiting !== '' ? waiting : source;
-}
-
-/** Walks the tree once: the frames in order, and everything else as dropped. */
-function survey(root: Tree.DocumentFragment): { places: Place[]; dropped: Dropped[] } {
-  const places: Place[] = [];
-  const dropped: Dropped[] = [];
-  const drop = (what: string, why: string) => {
-    if (dropped.length < 200) dropped.push({ what: plainLine(what, 120), why });
-  };
-  const waiting = root.childNodes.toReversed();
-  for (let node = waiting.pop(); node !== undefined; node = waiting.pop()) {
-    if (defaultTreeAdapter.isElementNode(node)) {
-      if (node.tagName === 'iframe' && node.namespaceURI === namespaces.NS.HTML) {
-        places.push({ element: node, ancestors: ancestorsOf(node) });
-        continue;
-      }
-      drop(describe(node), elementReason(node.tagName));
-      for (const { name, value } of node.attrs) {
-        if (/^on/i.test(name)) drop(`${name}="${value}"`, attributeReason(name));
-      }
-      if (!SWALLOWED.has(node.tagName)) waiting.push(...node.childNodes.toReversed());
-    } else if (defaultTreeAdapter.isCommentNode(node)) {
-      drop(`<!--${node.data}-->`, elementReason('#comment'));
-    } else if (defaultTreeAdapter.isTextNode(node) && node.value.trim() !== '') {
-      drop(node.value, 'words round the frame; put them in your own text');
-    }
-  }
-  return { places, dropped };
-}
-
-// Their contents are named with them.
-const SWALLOWED = new Set(['script', 'style', 'template', 'textarea', 'title', 'xmp', 'noframes']);
-
-function ancestorsOf(element: Tree.Element): Tree.Element[] {
-  const ancestors: Tree.Element[] = [];
-  for (
-    let node = element.parentNode;
-    node && ancestors.length < 50;
-    node = 'parentNode' in node ? node.parentNode : null
-  ) {
-    if (defaultTreeAdapter.isElementNode(node)) ancestors.unshift(node);
-  }
-  return ancestors;
-}
-
-function attributesOf(element: Tree.Element): Map<string, string> {
-  return new Map(element.attrs.map(({ name, value }) => [name, value]));
-}
-
-/** An element as a reader recognises it in the code: its name and what it points to. */
-function describe(element: Tree.Element): string {
-  const attributes = attributesOf(element);
-  const telling = ['src', 'srcdoc', 'href', 'style', 'class', 'id'].find((name) => attributes.has(name));
-  return plainLine(
-    telling ? `<${element.tagName} ${telling}="${attributes.get(telling)}">` : `<${element.tagName}>`,
-    120,
-  );
-}
-
-function nothing(rule: string, says: string, remedy: string): Unpacked {
-  return {
-    html: '',
-    frame: null,
-    dropped: [],
-    origins: [],
-    csp: {},
-    findings: [{ rule, severity: 'stop', says, remedy }],
-  };
-}
+const nothing = (rule: string, says: string, remedy: string): Unpacked =>
+  empty([{ rule, severity: 'stop', says, remedy }]);

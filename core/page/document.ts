@@ -3,7 +3,7 @@ import { WhenSchema } from './when.ts';
 import { BLOCK_TYPES, kindOf, schemaOf, type Block, type Placement } from './kinds/index.ts';
 
 /** The number of the form that documents are stored in. It goes up with every change that an older Placard cannot read. */
-export const FORMAT = 3;
+export const FORMAT = 4;
 
 /** A page's body. The same shape as the editor's JSON, so nothing is converted on the way. */
 export interface PageDocument {

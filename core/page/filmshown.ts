@@ -1,4 +1,5 @@
 import type { Frame } from '../embed/frame.ts';
+import type { Embed } from './kinds/embed.ts';
 import type { Block } from './kinds/index.ts';
 
 /** How a film on a host stands in a page. */
@@ -13,6 +14,8 @@ export interface FilmFacts {
   seconds: number;
   /** Its page on the host. */
   page: string;
+  /** The address of a still of it on the host. */
+  still?: string | undefined;
   frame: Frame;
 }
 
@@ -30,15 +33,16 @@ export function filmDetails({ owner, seconds }: Pick<FilmFacts, 'owner' | 'secon
   return [owner === '' ? '' : `by ${owner}`, length].filter(Boolean).join(', ');
 }
 
-const knownOf = ({ title, owner, seconds, page }: FilmFacts) => ({
+const knownOf = ({ title, owner, seconds, page, still }: FilmFacts) => ({
   title: title.slice(0, 500),
   owner: owner.slice(0, 300),
   seconds,
   page,
+  ...(still && /^https?:/i.test(still) ? { still } : {}),
 });
 
 /** The player itself, in the page. */
-export function filmAsPlayer(film: FilmFacts, { id, measure, details }: FilmWish): Block {
+export function filmAsPlayer(film: FilmFacts, { id, measure, details }: FilmWish): Embed {
   const caption = details ? [film.title, filmDetails(film)].filter(Boolean).join(', ') : '';
   return {
     type: 'embed',
@@ -54,23 +58,10 @@ export function filmAsPlayer(film: FilmFacts, { id, measure, details }: FilmWish
   };
 }
 
-/** A still, held here as an asset, that opens the player: nothing is asked of the host before a visitor wants it. */
-export function filmAsStill(film: FilmFacts, still: string, { id, measure, details }: FilmWish): Block {
-  const about = filmDetails(film);
-  return {
-    type: 'picture',
-    attrs: {
-      id,
-      position: 'centred',
-      measure,
-      gap: 20,
-      asset: still,
-      ownAlt: `Play the film “${film.title}”`.slice(0, 1000),
-      ownCaption: details ? [film.title, about].filter(Boolean).join(', ').slice(0, 2000) : null,
-      linksTo: film.frame.src,
-      film: knownOf(film),
-    },
-  };
+/** The player behind a still, held here as an asset: nothing is asked of the host before a visitor wants it. */
+export function filmAsStill(film: FilmFacts, still: string, wish: FilmWish): Embed {
+  const player = filmAsPlayer(film, wish);
+  return { ...player, attrs: { ...player.attrs, still } };
 }
 
 /** A plain link to the film's page, in a paragraph of its own. */

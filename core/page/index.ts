@@ -37,10 +37,12 @@ export { PHRASE_PLACES, phraseIn, type PhrasePlace } from './keyphrase.ts';
 export { exchanged, inverted } from './exchange.ts';
 export { BLOCK_TYPES, isPlacement, kindOf, kinds, type Block, type Placement } from './kinds/index.ts';
 export type { Arriving } from './kinds/arriving.ts';
+export type { Box as BoxBlock } from './kinds/box.ts';
 export type { Embed } from './kinds/embed.ts';
+export type { LinkCardBlock } from './kinds/linkcard.ts';
 export { DEEPEST_INDENT } from './kinds/paragraph.ts';
 export type { Film } from './kinds/film.ts';
-export { ItemSaidSchema, partsOf, titleOf, type Item } from './kinds/item.ts';
+export { ITEM_SHOWS, ItemSaidSchema, partsOf, titleOf, type Item } from './kinds/item.ts';
 export { thingsIn, type Together } from './kinds/together.ts';
 export type { AnyBlock, RenderContext } from './kinds/kind.ts';
 export type { StandingCopy } from './kinds/standingcopy.ts';
@@ -69,7 +71,7 @@ export {
 export { thinned } from './thinning.ts';
 export { NewerDocument, upgraded } from './upgrade.ts';
 export { isSeen, seenBy, showsOn, whenOf, type Looking, type When } from './when.ts';
-export { blockText, framesIn, linksIn, mapBlocks, mapUses, placements, usesIn } from './walk.ts';
+export { blockText, embeddedIn, linksIn, mapBlocks, mapUses, placements, usesIn } from './walk.ts';
 export { placesOf, type PagePlace } from './anchors.ts';
 export { isLinkAddress, isPlainAddress, linkToFile, linkToPage, targetOf, type LinkedPages } from './link.ts';
 export {

@@ -12,6 +12,8 @@ const PHRASES = {
     next: 'The next one',
     sidenote: 'Beside the words',
     opener: 'Opening picture',
+    play: 'Play',
+    loadsFrom: 'Loads from',
   },
   cs: {
     credits: 'Zdroje obrázků',
@@ -25,6 +27,8 @@ const PHRASES = {
     next: 'Další',
     sidenote: 'Vedle textu',
     opener: 'Úvodní obrázek',
+    play: 'Přehrát',
+    loadsFrom: 'Načte se z',
   },
   da: {
     credits: 'Billedkreditering',
@@ -38,6 +42,8 @@ const PHRASES = {
     next: 'Næste',
     sidenote: 'Ved siden af teksten',
     opener: 'Åbningsbillede',
+    play: 'Afspil',
+    loadsFrom: 'Hentes fra',
   },
   de: {
     credits: 'Bildnachweise',
@@ -51,6 +57,8 @@ const PHRASES = {
     next: 'Weiter',
     sidenote: 'Neben dem Text',
     opener: 'Eröffnungsbild',
+    play: 'Abspielen',
+    loadsFrom: 'Lädt von',
   },
   es: {
     credits: 'Créditos',
@@ -64,6 +72,8 @@ const PHRASES = {
     next: 'Siguiente',
     sidenote: 'Al margen',
     opener: 'Imagen de apertura',
+    play: 'Reproducir',
+    loadsFrom: 'Se carga desde',
   },
   fi: {
     credits: 'Kuvien tekijät',
@@ -77,6 +87,8 @@ const PHRASES = {
     next: 'Seuraava',
     sidenote: 'Tekstin vieressä',
     opener: 'Avauskuva',
+    play: 'Toista',
+    loadsFrom: 'Ladataan palvelimelta',
   },
   fr: {
     credits: 'Crédits',
@@ -90,6 +102,8 @@ const PHRASES = {
     next: 'Suivante',
     sidenote: 'En marge',
     opener: 'Image d’ouverture',
+    play: 'Lire',
+    loadsFrom: 'Se charge depuis',
   },
   it: {
     credits: 'Crediti',
@@ -103,6 +117,8 @@ const PHRASES = {
     next: 'Successiva',
     sidenote: 'A margine',
     opener: 'Immagine di apertura',
+    play: 'Riproduci',
+    loadsFrom: 'Si carica da',
   },
   nl: {
     credits: 'Beeldverantwoording',
@@ -116,6 +132,8 @@ const PHRASES = {
     next: 'Volgende',
     sidenote: 'Naast de tekst',
     opener: 'Openingsbeeld',
+    play: 'Afspelen',
+    loadsFrom: 'Wordt geladen van',
   },
   pl: {
     credits: 'Źródła ilustracji',
@@ -129,6 +147,8 @@ const PHRASES = {
     next: 'Następny',
     sidenote: 'Obok tekstu',
     opener: 'Obraz otwierający',
+    play: 'Odtwórz',
+    loadsFrom: 'Wczytuje się z',
   },
   pt: {
     credits: 'Créditos',
@@ -142,6 +162,8 @@ const PHRASES = {
     next: 'Seguinte',
     sidenote: 'À margem',
     opener: 'Imagem de abertura',
+    play: 'Reproduzir',
+    loadsFrom: 'Carrega de',
   },
   sv: {
     credits: 'Bildkällor',
@@ -155,6 +177,8 @@ const PHRASES = {
     next: 'Nästa',
     sidenote: 'Vid sidan av texten',
     opener: 'Öppningsbild',
+    play: 'Spela upp',
+    loadsFrom: 'Hämtas från',
   },
 } as const;
 

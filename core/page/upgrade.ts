@@ -20,6 +20,8 @@ const STEPS: readonly ((document: Stored) => Stored)[] = [
   (document) => document,
   // So are things set together, in form 3.
   (document) => document,
+  // And boxes, link cards and stills before a frame, in form 4.
+  (document) => document,
 ];
 
 /**

@@ -3,7 +3,7 @@ import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { PageDocumentSchema, type PageDocument } from './document.ts';
 import { kinds, type Block } from './kinds/index.ts';
-import { blockText, framesIn, linksIn, mapBlocks, mapUses, placements, usesIn, walk } from './walk.ts';
+import { blockText, embeddedIn, linksIn, mapBlocks, mapUses, placements, usesIn, walk } from './walk.ts';
 
 const words = (text: string, href?: string): Block => ({
   type: 'paragraph',
@@ -76,7 +76,7 @@ describe('the way through a page', () => {
       'place-1 asset-a picture',
       'place-2 asset-b film',
     ]);
-    expect(framesIn(page)).toEqual([]);
+    expect(embeddedIn(page)).toEqual([]);
     expect(linksIn(page)).toEqual([
       { href: '/one', words: 'one' },
       { href: '/deep', words: 'deep' },

@@ -1,4 +1,4 @@
-import type { Frame } from '../embed/frame.ts';
+import type { Embedded } from '../embed/embedded.ts';
 import type { PageDocument } from './document.ts';
 import type { Use } from './held.ts';
 import { isPlacement, kindOf, type Block, type Part, type Placement } from './kinds/index.ts';
@@ -96,8 +96,8 @@ export const seenUses = (document: PageDocument): Use[] =>
   [...walk(document)].flatMap(({ block, seen }) => (seen ? kindOf(block).uses(block) : []));
 
 /** Every frame that a page opens. */
-export const framesIn = (document: PageDocument): Frame[] =>
-  [...walk(document)].flatMap(({ block }) => kindOf(block).frames(block));
+export const embeddedIn = (document: PageDocument): Embedded[] =>
+  [...walk(document)].flatMap(({ block }) => kindOf(block).embedded(block));
 
 /** Every link of a page. */
 export const linksIn = (document: PageDocument): PageLink[] =>

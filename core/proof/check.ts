@@ -9,7 +9,14 @@ import { shownUses, walk, type Step } from '../page/walk.ts';
 import { showsOn, whenOf } from '../page/when.ts';
 import type { Finding } from './finding.ts';
 import { RULES } from './rules/index.ts';
-import type { CheckContext, HeldPlace, HeldRule, Rule, Says } from './rules/rule.ts';
+import {
+  nameOf,
+  type CheckContext,
+  type HeldPlace,
+  type HeldRule,
+  type Rule,
+  type Says,
+} from './rules/rule.ts';
 
 /** Checks a page and says what is wrong or doubtful: what is placed in the order of the page, then the page as a whole. */
 export function checkPage(document: PageDocument, context: CheckContext): Finding[] {
@@ -70,10 +77,6 @@ const told = (where: string, look: (rule: Rule) => Says | false) =>
     return said ? [{ rule: rule.id, where, ...said }] : [];
   });
 
-/** What a block is called in findings: by its id, or by its place. */
-const nameOf = ({ block, path }: Step): string =>
-  'attrs' in block && block.attrs && 'id' in block.attrs ? block.attrs.id : `block-${path.join('-')}`;
-
 /** What is said of a block by itself, whatever it shows. */
 const checkItself = (step: Step, context: CheckContext): Finding[] =>
   told(nameOf(step), (rule) => 'lookAtBlock' in rule && rule.lookAtBlock(step, context));
@@ -91,9 +94,9 @@ function checkBlock(step: Step, context: CheckContext): Finding[] {
       return told(use.id, (rule) => looks(rule) && rule.look(place, context));
     }),
     ...kind
-      .frames(block)
-      .flatMap((frame) =>
-        told(id, (rule) => 'lookAtFrame' in rule && rule.lookAtFrame(frame, context, step)),
+      .embedded(block)
+      .flatMap((embedded) =>
+        told(id, (rule) => 'lookAtEmbedded' in rule && rule.lookAtEmbedded(embedded, context, step)),
       ),
     ...checkItself(step, context),
   ];

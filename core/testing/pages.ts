@@ -94,10 +94,30 @@ const standing = fc.record({
   rounded: fc.constantFrom(null, true),
 });
 
-/** A picture, a film, or something that is not here yet, under a name that the page has once. */
+const FRAME = {
+  src: 'https://corkrail.example/board/7',
+  title: 'The board',
+  shape: { kind: 'ratio', width: 16, height: 9 },
+  sandbox: ['allow-scripts'],
+  permissions: [],
+};
+const BOXED = {
+  code: '<div data-feed="wren"></div><script src="https://flockline.example/w.js"></script>',
+  title: 'Posts',
+  heights: [{ width: 300, height: 500 }],
+  sources: ['https://p.flockline.example'],
+  popups: false,
+};
+const CARD = { address: 'https://hillshade.example/map', title: 'The sky', words: '', site: 'Hillshade' };
+
+/** A picture, a film, something of somebody else's, or what is not here yet, under a name that the page has once. */
 const anyPlacement = (id: string): fc.Arbitrary<Block> =>
   fc
-    .tuple(standing, fc.constantFrom('picture', 'film', 'arriving'), fc.constantFrom(null, 'The dome'))
+    .tuple(
+      standing,
+      fc.constantFrom('picture', 'film', 'arriving', 'embed', 'box', 'linkCard'),
+      fc.constantFrom(null, 'The dome'),
+    )
     .map(([how, type, ownAlt]) => {
       const held = { id, ...how, asset: 'asset-0001', ownAlt, ownCaption: null, credit: 'below' };
       if (type === 'arriving')
@@ -106,6 +126,16 @@ const anyPlacement = (id: string): fc.Arbitrary<Block> =>
           attrs: { id, ...how, media: 'picture', address: '', arrival: null, alt: ownAlt, caption: '' },
         } as Block;
       if (type === 'film') return { type, attrs: held } as Block;
+      if (type === 'box') return { type, attrs: { id, ...how, boxed: BOXED, caption: '' } } as Block;
+      if (type === 'linkCard')
+        return {
+          type,
+          attrs: { id, ...how, card: CARD, asset: ownAlt && 'asset-0001', ownAlt: '' },
+        } as Block;
+      if (type === 'embed') {
+        const [still, narrow] = [ownAlt && 'asset-0001', ownAlt ? null : { width: 4, height: 5 }];
+        return { type, attrs: { id, ...how, frame: FRAME, still, narrow, caption: '', film: null } } as Block;
+      }
       const box = { width: 3, height: 2, how: 'fitted' };
       return {
         type,

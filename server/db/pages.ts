@@ -1,6 +1,5 @@
 import { bigint, boolean, index, int, mysqlTable, primaryKey, unique, varchar } from 'drizzle-orm/mysql-core';
 import type { PageDocument, PageFacts, PagePlace, When } from '@placard/core/page';
-import type { HostReview } from '@placard/core/proof';
 import { id, json, moment, packed } from './columns.ts';
 import { asset, section, site } from './holdings.ts';
 
@@ -160,19 +159,6 @@ export const pageVersion = mysqlTable(
     handedOffAt: moment('handed_off_at'),
   },
   (table) => [primaryKey({ columns: [table.pageId, table.number] })],
-);
-
-export const host = mysqlTable(
-  'host',
-  {
-    siteId: id('site_id')
-      .notNull()
-      .references(() => site.id),
-    host: varchar('host', { length: 255 }).notNull(),
-    review: varchar('standing', { length: 12 }).$type<HostReview>().notNull(),
-    note: varchar('note', { length: 500 }).notNull().default(''),
-  },
-  (table) => [unique('host_once').on(table.siteId, table.host)],
 );
 
 /** What was found in a page and would keep it back, and that a reviewer let go. */

@@ -1,3 +1,4 @@
+export * from './embeds.ts';
 export * from './holdings.ts';
 export * from './jobs.ts';
 export * from './labels.ts';

@@ -10,20 +10,16 @@ import {
   holdFindingBack,
   letFindingGo,
   listCopyUses,
-  listHosts,
   listPages,
   listPageVersions,
   movePage,
-  previewEmbed,
   proofPage,
   readHeld,
   readLinkedPages,
   readPage,
   readPageVersion,
-  reviewHost,
   savePage,
   tookPage,
-  unpackEmbed,
   type Page,
   type Site,
 } from '@placard/core/contract';
@@ -33,26 +29,23 @@ import { heldKey, isSeen, seenBy, wholePage, withAddresses } from '@placard/core
 import * as handoff from '../pages/handoff.ts';
 import { linkedPages } from '../pages/linkedpages.ts';
 import * as manage from '../pages/managepages.ts';
-import { refuseUnsafe } from '../pages/refusepages.ts';
 import { pagesUsing } from '../pages/standingcopies.ts';
 import * as versions from '../pages/versions.ts';
 import * as letgo from '../pages/letgo.ts';
 import * as list from '../pages/listpages.ts';
-import * as hosts from '../pages/hosts.ts';
 import * as pages from '../pages/pages.ts';
 import * as write from '../pages/writepage.ts';
-import { unpackInThread } from '../pages/unpack.ts';
 import { holdingsFor } from '../pages/holdingsfor.ts';
 import { readSite } from '../site/site.ts';
 import type { House } from './house.ts';
-import { frameAddress, proofAddress } from './content.ts';
+import { proofAddress } from './content.ts';
 import { clash, notHeld } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
 const PHONE = 390;
 const DESK = 1280;
 
-/** Answers what concerns pages and embeds. */
+/** Answers what concerns pages. */
 export function answerPages(
   router: Router,
   whoAsks: WhoAsks,
@@ -192,24 +185,5 @@ export function answerPages(
     await read(params.id);
     await letgo.holdFindingBack(database, await siteId(), params.id, params.finding);
     return { findings: await findingsOf(params.id) };
-  });
-
-  route(router, whoAsks, unpackEmbed, async ({ body }) => {
-    const unpacked = await unpackInThread(body.code, trustedFrames);
-    if (!unpacked.frame) return { unpacked, host: null };
-    const { host } = new URL(unpacked.frame.src);
-    const reviewOf = await hosts.hostReviews(database, await siteId());
-    return { unpacked, host: { host, review: reviewOf(host) } };
-  });
-
-  route(router, whoAsks, previewEmbed, async ({ body }) => {
-    refuseUnsafe([body.frame], trustedFrames);
-    return { preview: frameAddress(store, contentOrigin, body.frame) };
-  });
-
-  route(router, whoAsks, listHosts, async () => hosts.listHosts(database, await siteId()));
-  route(router, whoAsks, reviewHost, async ({ params, body }) => {
-    await hosts.reviewHost(database, await siteId(), params.host, body.review, body.note);
-    return {};
   });
 }

@@ -6,6 +6,7 @@ import { openApiDocument } from '@placard/core/contract/openapi';
 import { asRole, type Auth } from '../people/auth.ts';
 import { answerGather } from './answergather.ts';
 import { answerHoldings } from './answerholdings.ts';
+import { answerEmbeds } from './answerembeds.ts';
 import { answerPages } from './answerpages.ts';
 import { answerLabels } from './answerlabels.ts';
 import { answerPrep } from './answerprep.ts';
@@ -36,6 +37,7 @@ export async function application(house: House): Promise<Express> {
   answerHoldings(router, whoAsks, house);
   answerShortlists(router, whoAsks, house);
   answerPages(router, whoAsks, house);
+  answerEmbeds(router, whoAsks, house);
   answerLabels(router, whoAsks, house);
   answerPrep(router, whoAsks, house);
   router.get('/api/openapi.json', (_request, response) => {

@@ -1,16 +1,20 @@
 import express, { type Express, type Response } from 'express';
+import { randomBytes } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import type { Readable } from 'node:stream';
-import * as v from 'valibot';
-import { FrameSchema, frameSources, frameToHtml, type Frame } from '@placard/core/embed';
+import { boxPolicy, joinPolicies, policyLine, type Policy } from '@placard/core/embed';
 import {
-  framesIn,
+  embeddedIn,
   renderDocument,
   renderSheet,
   seenBy,
   usesIn,
   wholePage,
+  type Block,
   type Looking,
+  type PageDocument,
 } from '@placard/core/page';
+import { readPreview } from '../embeds/previews.ts';
 import { linkedPages, pagesLinkedFrom } from '../pages/linkedpages.ts';
 import { holdingsFor } from '../pages/holdingsfor.ts';
 import { assetNamed, publicFile } from '../prep/names.ts';
@@ -26,7 +30,8 @@ import { problemHandler } from './problem.ts';
 
 // What each kind of address signs begins with its own word, so that no signature opens another kind.
 const PREVIEW = 'preview:';
-const FRAME = 'frame:';
+const PLACED = 'placed:';
+const MEASURE = 'measure:';
 /** Longer than any name that a file was ever given here. */
 const LONGEST_NAME = 300;
 
@@ -43,15 +48,17 @@ export function proofAddress(
   return `${contentOrigin}/proof/${signature}/${pageId}/${looking}?v=${version}`;
 }
 
-/** The address that shows one frame as visitors get it. */
-export function frameAddress(store: Store, contentOrigin: string, frame: Frame): string {
-  const packed = Buffer.from(JSON.stringify(frame)).toString('base64url');
-  return `${contentOrigin}/frame/${store.signature.of(`${FRAME}${packed}`)}/${packed}`;
-}
+/** The address that shows something embedded as visitors get it, by the name that it is kept under. */
+export const placedAddress = (store: Store, contentOrigin: string, id: string): string =>
+  `${contentOrigin}/placed/${store.signature.of(`${PLACED}${id}`)}/${id}`;
+
+/** The address at which a box tells whoever frames it how high it is, and what it asks for. */
+export const measureAddress = (store: Store, contentOrigin: string, id: string): string =>
+  `${contentOrigin}/measure/${store.signature.of(`${MEASURE}${id}`)}/${id}`;
 
 /**
  * The second origin: files, proofs and framed embeds. It knows no sessions, sets no cookies
- * and runs no scripts of its own; every address is signed.
+ * and runs no scripts of its own but where a box is measured, which is sandboxed; every address is signed.
  */
 export function contentApplication({
   database,
@@ -135,20 +142,46 @@ export function contentApplication({
       language: site.language,
       addressOf: ({ key }) => store.address(key),
     });
-    framed(response, origin, framesIn(document));
+    framed(response, origin, joinPolicies(embeddedIn(document).map(({ csp }) => csp)));
     return response.send(
       renderSheet({ title: page.title, language: site.language, style: site.style, body }),
     );
   });
 
-  app.get('/frame/:signature/:packed', (request, response) => {
-    const { packed, signature } = request.params;
-    if (!store.signature.matches(`${FRAME}${packed}`, signature)) return missing(response);
-    const frame = v.parse(FrameSchema, JSON.parse(Buffer.from(packed, 'base64url').toString('utf8')));
-    framed(response, origin, [frame]);
-    const style = 'html,body{margin:0;padding:0;background:#fff}iframe{display:block}main>h1{display:none}';
+  app.get('/placed/:signature/:id', async (request, response) => {
+    const { id, signature } = request.params;
+    if (!store.signature.matches(`${PLACED}${id}`, signature)) return missing(response);
+    const block = await readPreview(database, id);
+    if (!block) return missing(response);
+    const document = alone(block);
+    const holdings = await holdingsFor(database, usesIn(document));
+    const { measures, edges, language } = await readSite(database, contentOrigin);
+    const body = renderDocument(document, {
+      measures,
+      edges,
+      holdings,
+      language,
+      addressOf: ({ key }) => store.address(key),
+    });
+    framed(response, origin, joinPolicies(embeddedIn(document).map(({ csp }) => csp)));
+    return response.send(renderSheet({ title: 'Embed', language, style: ALONE, body }));
+  });
+
+  app.get('/measure/:signature/:id', async (request, response) => {
+    const { id, signature } = request.params;
+    if (!store.signature.matches(`${MEASURE}${id}`, signature)) return missing(response);
+    const block = await readPreview(database, id);
+    if (block?.type !== 'box') return missing(response);
+    const { boxed } = block.attrs;
+    const nonce = randomBytes(16).toString('base64');
+    const policy = joinPolicies([boxPolicy(boxed), { 'script-src': [`'nonce-${nonce}'`] }]);
+    response.set({
+      'content-type': 'text/html; charset=utf-8',
+      'cache-control': 'no-store',
+      'content-security-policy': `sandbox allow-scripts; default-src 'none'; ${policyLine(policy)}; base-uri 'none'; form-action 'none'; frame-ancestors ${origin}`,
+    });
     return response.send(
-      renderSheet({ title: frame.title, language: 'en', style, body: frameToHtml(frame) }),
+      `<!doctype html><meta charset="utf-8"><style>html,body{margin:0}</style><script nonce="${nonce}" data-application="${origin}">${MEASURING}</script>\n${boxed.code}`,
     );
   });
 
@@ -170,18 +203,42 @@ function missing(response: Response): Response {
   return response.status(404).type('text/plain').send('There is nothing at this address.');
 }
 
-/** Headers of a document that shows users' content: no scripts; frames only from where it frames. */
-function framed(response: Response, application: string, frames: readonly Frame[]): void {
-  const sources = frameSources(frames).join(' ');
+/** How a document looks that shows one thing and nothing round it: whoever shows it gives it its size. */
+const ALONE =
+  'html,body{margin:0;padding:0;background:#fff}main>h1,figcaption{display:none}figure{margin:0!important}figure>div{position:static!important;padding:0!important}main iframe{display:block;width:100%!important;height:100vh!important;aspect-ratio:auto!important}';
+
+/** A page of one block, as wide as there is room, without gaps and words round it. */
+const alone = (block: Block): PageDocument => ({
+  type: 'doc',
+  content: [
+    {
+      ...block,
+      attrs: {
+        ...('attrs' in block ? block.attrs : {}),
+        position: 'full',
+        gap: 0,
+        gaps: null,
+        width: null,
+        caption: '',
+      },
+    } as Block,
+  ],
+});
+
+/** What runs in a box that is measured, before the foreign code. */
+const MEASURING = readFileSync(new URL('./measuring.browser.js', import.meta.url), 'utf8');
+
+/** What a document that shows users' content may load of its own. */
+const OWN: Policy = { 'img-src': ["'self'"], 'media-src': ["'self'"], 'style-src': ["'unsafe-inline'"] };
+
+/** Headers of a document that shows users' content: no scripts of its own; beyond its own files only what it embeds. */
+function framed(response: Response, application: string, embedded: Policy): void {
   response.set({
     'content-type': 'text/html; charset=utf-8',
     'cache-control': 'no-store',
     'content-security-policy': [
       "default-src 'none'",
-      "img-src 'self'",
-      "media-src 'self'",
-      "style-src 'unsafe-inline'",
-      `frame-src ${sources === '' ? "'none'" : sources}`,
+      policyLine(joinPolicies([OWN, embedded])),
       "base-uri 'none'",
       "form-action 'none'",
       `frame-ancestors ${application}`,

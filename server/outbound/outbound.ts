@@ -2,6 +2,7 @@ import { createWriteStream } from 'node:fs';
 import {
   request as requestHttp,
   type ClientRequest,
+  type IncomingHttpHeaders,
   type IncomingMessage,
   type OutgoingHttpHeaders,
 } from 'node:http';
@@ -24,6 +25,18 @@ export interface Answer {
   /** Its size in bytes as announced, or null. */
   bytes: number | null;
   body: IncomingMessage;
+}
+
+/** What was found at an address, whatever it was. */
+export interface Knocked {
+  /** Where it came from in the end. */
+  url: URL;
+  status: number;
+  headers: IncomingHttpHeaders;
+  /** It led there for good, at every step (RFC 9110, 301 and 308). */
+  forGood: boolean;
+  /** Its first bytes, where they are text. */
+  text: string;
 }
 
 /** How much of an answer is taken, and how long that may last. */
@@ -98,6 +111,38 @@ export class Outbound {
       await first().catch(brokenOff(answer.url));
       body.destroy();
       return { ...answer, head: Buffer.concat(parts) };
+    });
+  }
+
+  /**
+   * What stands at an address, whatever its status: where it led, and its first bytes as text where they are wanted.
+   * Throws Refused where no answer comes, or where one step on the way may not be asked.
+   */
+  async knock(
+    address: string,
+    { mostBytes, within, signal, accept }: Limits & { accept?: string },
+  ): Promise<Knocked> {
+    return this.#within({ mostBytes, within, ...(signal ? { signal } : {}) }, async (both) => {
+      let url = checkAddress(address, this.#trusted);
+      let forGood = true;
+      for (let redirects = 0; redirects <= MOST_REDIRECTS; redirects++) {
+        const asked = this.#begin(url, both, { method: 'GET', headers: accept ? { accept } : {} });
+        const coming = answered(asked, url);
+        asked.end();
+        const response = await coming;
+        const status = response.statusCode ?? 0;
+        const onward = response.headers.location;
+        if (status >= 300 && status < 400 && onward) {
+          response.destroy();
+          if (status !== 301 && status !== 308) forGood = false;
+          url = checkAddress(URL.canParse(onward, url) ? new URL(onward, url).href : onward, this.#trusted);
+          continue;
+        }
+        const text = await firstText(response, mostBytes).catch(brokenOff(url));
+        const leads = url.href !== new URL(address).href;
+        return { url, status, headers: response.headers, forGood: leads && forGood, text: text as string };
+      }
+      throw new Refused(`This address leads on more than ${MOST_REDIRECTS} times.`);
     });
   }
 
@@ -270,6 +315,22 @@ function inWords(error: NodeJS.ErrnoException, url: URL): Error {
   if (error.code?.startsWith('ERR_TLS') || error.code?.includes('CERT'))
     return new Refused(`${url.host} has no valid certificate, so nothing was fetched from it.`);
   return new Refused(`${url.host} could not be reached. It may be down; try again later.`);
+}
+
+/** The first bytes of an answer as text, and the rest left; nothing of what is no text. */
+async function firstText(response: IncomingMessage, most: number): Promise<string> {
+  const type = response.headers['content-type'] ?? '';
+  const parts: Buffer[] = [];
+  let length = 0;
+  const plain = (response.headers['content-encoding'] ?? 'identity') === 'identity';
+  if (most > 0 && plain && /^(?:text\/|application\/(?:json|xml|xhtml))/i.test(type))
+    for await (const part of response) {
+      parts.push(part as Buffer);
+      length += (part as Buffer).length;
+      if (length >= most) break;
+    }
+  response.destroy();
+  return new TextDecoder(charsetOf(type)).decode(Buffer.concat(parts).subarray(0, most));
 }
 
 function counting(mostBytes: number, told: (length: number) => void = () => {}): Transform {

@@ -3,10 +3,10 @@ import type { Readable } from 'node:stream';
 import type { Page, Site } from '@placard/core/contract';
 import { toHtml } from '@placard/core/markup';
 import { jsonLdScript } from '@placard/core/credit';
-import { frameSources } from '@placard/core/embed';
+import { joinPolicies, type Policy } from '@placard/core/embed';
 import { Paths } from '@placard/core/naming';
 import {
-  framesIn,
+  embeddedIn,
   linkedData,
   renderDocument,
   headMarkup,
@@ -33,7 +33,7 @@ export interface HandOff {
   data: string;
   files: { path: string; key: string; bytes: number }[];
   /** What the site's Content-Security-Policy must allow (CSP3). */
-  csp: Record<string, string[]>;
+  csp: Policy;
 }
 
 /** Renders a page with its files at `media/name-width.type`, each name once, whatever else is called so. */
@@ -63,14 +63,13 @@ export function handOff(
   const head = headMarkup(page, site, context).map(toHtml).join('\n');
   const listing = toHtml(listingMarkup(page, context));
   const data = jsonLdScript(linkedData(document, context));
-  const frames = frameSources(framesIn(document));
   return {
     html,
     head,
     listing,
     data,
     files: [...files.values()],
-    csp: frames.length > 0 ? { 'frame-src': frames } : {},
+    csp: joinPolicies(embeddedIn(document).map(({ csp }) => csp)),
   };
 }
 

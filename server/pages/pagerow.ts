@@ -18,6 +18,7 @@ import type { Database, Queryable } from '../db/database.ts';
 import { page, pageRow } from '../db/schema.ts';
 import { holdingsFor } from './holdingsfor.ts';
 import { linkedPages, pagesLinkedFrom } from './linkedpages.ts';
+import { outsideOf } from '../outside/outside.ts';
 import { checkedBy } from './checkedby.ts';
 import { markLetGo } from './letgo.ts';
 import { readable } from './readable.ts';
@@ -125,7 +126,8 @@ async function gather(database: Queryable, siteId: string, ids: readonly string[
   const linked = await linkedPages(database, siteId, [
     ...new Set(bodies.flatMap(({ document }) => pagesLinkedFrom(document))),
   ]);
-  const by = { ...(await checkedBy(database, siteId)), holdings, pages: linked };
+  const outside = await outsideOf(database, ids);
+  const by = { ...(await checkedBy(database, siteId)), holdings, pages: linked, outside };
   const marked = await markLetGo(database, ids);
   return read.map(
     ({

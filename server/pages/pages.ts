@@ -4,6 +4,7 @@ import { NO_FACTS, usesOfPage, type HeldAsset, type LinkedPages } from '@placard
 import { checkWhole, type Finding } from '@placard/core/proof';
 import type { Database } from '../db/database.ts';
 import { page, section, user } from '../db/schema.ts';
+import { outsideOf } from '../outside/outside.ts';
 import { addressesOf, formerAddresses } from './addresses.ts';
 import { linkedPages, pagesLinkedFrom } from './linkedpages.ts';
 import { holdingsFor } from './holdingsfor.ts';
@@ -54,10 +55,11 @@ export async function findingsOf(
 ): Promise<{ findings: Finding[]; holdings: Map<string, HeldAsset>; pages: LinkedPages; today: string }> {
   const { id } = page;
   const against = await checkedBy(database, siteId);
-  const [holdings, pages] = await Promise.all([
+  const [holdings, pages, outside] = await Promise.all([
     holdingsFor(database, usesOfPage(page)),
     linkedPages(database, siteId, pagesLinkedFrom(page.document)),
+    outsideOf(database, [id]),
   ]);
-  const findings = checkWhole(page, { ...against, holdings, pages, page: id, shown: page.shown });
+  const findings = checkWhole(page, { ...against, holdings, pages, outside, page: id, shown: page.shown });
   return { findings: (await markLetGo(database, [id]))(id, findings), holdings, pages, today: against.today };
 }

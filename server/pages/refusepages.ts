@@ -1,13 +1,17 @@
 import { and, eq, inArray } from 'drizzle-orm';
-import { frameToHtml, unpack, type Frame } from '@placard/core/embed';
+import { frameToHtml, unpack, type Embedded } from '@placard/core/embed';
 import { FORMAT, usesOfPage, type PageBody, type PageDocument } from '@placard/core/page';
 import type { Queryable } from '../db/database.ts';
 import { asset, placard } from '../db/schema.ts';
 import { clash, unfit } from '../refusal.ts';
 
 /** Throws a Refusal (unfit) for a frame that is not what unpacking would have made of it, whoever sends it. */
-export function refuseUnsafe(frames: readonly Frame[], trustedFrames: readonly string[]): void {
-  for (const frame of frames) {
+export function refuseUnsafe(
+  embedded: readonly Pick<Embedded, 'frame'>[],
+  trustedFrames: readonly string[],
+): void {
+  for (const { frame } of embedded) {
+    if (!frame) continue;
     const html = frameToHtml(frame);
     if (unpack(html, trustedFrames).html !== html)
       throw unfit('This embed is not safe to place. Paste its code again.');

@@ -4,7 +4,7 @@ import { freeName, slug } from '@placard/core/naming';
 import {
   EMPTY_DOCUMENT,
   FORMAT,
-  framesIn,
+  embeddedIn,
   mapFacts,
   mapUses,
   NO_FACTS,
@@ -25,6 +25,7 @@ import { refreshSearch } from '../search/searchrows.ts';
 import { clash, gone, sectionGone } from '../refusal.ts';
 import type { ChangedHow } from '../db/pages.ts';
 import { markPages } from '../search/markpages.ts';
+import { indexOutside } from '../outside/outside.ts';
 import { addressesOf, settleAddresses } from './addresses.ts';
 import { indexLinks, pagesLinkingTo } from './linkedpages.ts';
 import { gatherWritten } from './pagerow.ts';
@@ -49,7 +50,7 @@ export async function createPage(
   trustedFrames: readonly string[],
 ): Promise<Page> {
   const { document = EMPTY_DOCUMENT, facts = NO_FACTS, copy: isCopy = false } = wish;
-  refuseUnsafe(framesIn(document), trustedFrames);
+  refuseUnsafe(embeddedIn(document), trustedFrames);
   refuseOldWindow(document);
   const id = await database.transaction(async (transaction) => {
     const [filed] = await transaction
@@ -114,7 +115,7 @@ export async function savePage(
   },
   trustedFrames: readonly string[],
 ): Promise<{ version: number; changedAt: Date; findings: Finding[] }> {
-  refuseUnsafe(framesIn(wish.document), trustedFrames);
+  refuseUnsafe(embeddedIn(wish.document), trustedFrames);
   refuseOldWindow(wish.document);
   return database.transaction(async (transaction) => {
     const [row] = await transaction
@@ -263,6 +264,7 @@ async function store(
 async function index(database: Queryable, siteId: string, id: string, body: PageBody): Promise<void> {
   await indexPlacements(database, id, body);
   await indexLinks(database, id, body.document);
+  await indexOutside(database, siteId, id, body.document);
   const [row] = await database
     .select({ places: pageRow.places, isCopy: pageRow.isCopy })
     .from(pageRow)
@@ -293,11 +295,9 @@ async function indexPlacements(database: Queryable, pageId: string, body: PageBo
     versionId: version ?? null,
     host: null,
   }));
-  const frames = framesIn(body.document).map(({ src }) => ({
-    assetId: null,
-    versionId: null,
-    host: new URL(src).host.slice(0, 255),
-  }));
+  const frames = embeddedIn(body.document)
+    .flatMap(({ origins }) => origins)
+    .map((origin) => ({ assetId: null, versionId: null, host: new URL(origin).host.slice(0, 255) }));
   const rows = [...uses, ...frames].map((row, ordinal) => ({ pageId, ordinal, ...row }));
   if (rows.length > 0) await database.insert(placement).values(rows);
   const there = new Set(before.map(({ id }) => id));

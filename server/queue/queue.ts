@@ -5,7 +5,17 @@ import type { Database, Queryable } from '../db/database.ts';
 import { job } from '../db/schema.ts';
 
 export type JobKind =
-  'receive' | 'prepare' | 'fetch' | 'send' | 'batch' | 'relabel' | 'sheet' | 'judge' | 'pages' | 'empty';
+  | 'receive'
+  | 'prepare'
+  | 'fetch'
+  | 'send'
+  | 'batch'
+  | 'relabel'
+  | 'sheet'
+  | 'judge'
+  | 'pages'
+  | 'empty'
+  | 'outside';
 /** What somebody waits for at a screen comes first. */
 const RANK: Record<JobKind, number> = {
   receive: 0,
@@ -18,6 +28,7 @@ const RANK: Record<JobKind, number> = {
   judge: 1,
   pages: 1,
   empty: 1,
+  outside: 4,
 };
 export type JobRow = typeof job.$inferSelect;
 

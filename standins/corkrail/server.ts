@@ -1,21 +1,18 @@
-import { createServer, type Server } from 'node:http';
+import type { Server } from 'node:http';
+import { html, switched, text } from '../switchboard.ts';
 
 /**
  * Corkrail plays a board of pinned cards, which gives out an iframe wrapped in styled divs.
- *   GET /board/{id}         the board, as it shows in a frame
+ *   GET /board/{id}?cards=3 the board, as it shows in a frame
  *   GET /board/{id}/code    its embed code
  */
 export function corkrail(port: number): Server {
   const origin = `http://127.0.0.1:${port}`;
-  return createServer((request, response) => {
-    const { pathname } = new URL(request.url ?? '/', origin);
-    if (pathname === '/board/autumn-sky/code') {
-      response.writeHead(200, { 'content-type': 'text/plain; charset=utf-8' }).end(code(origin));
-    } else if (pathname === '/board/autumn-sky') {
-      response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' }).end(BOARD);
-    } else {
-      response.writeHead(404, { 'content-type': 'text/plain; charset=utf-8' }).end('There is no board here.');
-    }
+  return switched('Corkrail', (request, response) => {
+    const { pathname, searchParams } = new URL(request.url ?? '/', origin);
+    if (pathname === '/board/autumn-sky/code') return text(response, 200, code(origin));
+    if (pathname === '/board/autumn-sky') return html(response, board(searchParams.get('cards') ?? '6'));
+    return text(response, 404, 'There is no board here.');
   });
 }
 
@@ -32,7 +29,11 @@ const CARDS = [
   'Dogs on leads',
 ];
 
-const BOARD = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Autumn sky, the board</title>
+const board = (
+  cards: string,
+) => `<!doctype html><html lang="en"><meta charset="utf-8"><title>Autumn sky, the board</title>
 <style>body{margin:0;padding:4%;background:#c8a878;font:16px Georgia,serif;display:grid;grid-template-columns:repeat(3,1fr);gap:4%}
 div{background:#fdf6e3;padding:14% 8%;box-shadow:0 2px 5px #0005;text-align:center}div:nth-child(odd){transform:rotate(-2deg)}div:nth-child(3n){transform:rotate(2deg)}</style>
-${CARDS.map((card) => `<div>${card}</div>`).join('')}</html>`;
+${CARDS.slice(0, Number(cards) || 6)
+  .map((card) => `<div>${card}</div>`)
+  .join('')}</html>`;

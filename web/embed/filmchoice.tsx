@@ -1,7 +1,7 @@
 import { Radios } from '../kit/radios.tsx';
 import { Checkbox } from '../kit/checkbox.tsx';
 import { useDeferredValue, useState } from 'react';
-import { fetchMedia, searchFilms, type HostedFilm } from '@placard/core/contract';
+import { searchFilms, type HostedFilm } from '@placard/core/contract';
 import {
   FILM_SHOWN,
   filmAsLink,
@@ -11,13 +11,12 @@ import {
   type Block,
   type FilmShown,
 } from '@placard/core/page';
-import { acceptWhenRead } from '../gather/acceptwhenread.ts';
 import { Paging } from '../gather/paging.tsx';
-import { call } from '../kit/api.ts';
 import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { inTime, plural } from '@placard/core/text';
 import { newPlacementId } from '../place/placementid.ts';
+import { fetchStill } from './fetchstill.ts';
 
 const NAMES: Record<FilmShown, { name: string; says: string }> = {
   player: {
@@ -130,15 +129,9 @@ function HowShown({
     setBusy(true);
     setWrong(null);
     try {
-      const label = {
-        title: `Still of ${film.title}`.slice(0, 300),
-        alt: `Still of the film “${film.title}”`.slice(0, 1000),
-        creator: film.owner.slice(0, 300),
-        sourceUrl: film.page,
-        source: new URL(film.page).host,
-      };
-      const { arrivals } = await call(fetchMedia, { body: { items: [{ address: film.still, label }] } });
-      onChosen(filmAsStill(film, await acceptWhenRead(arrivals[0] ?? '', section), wish));
+      const { title, owner, page, still } = film;
+      const asset = await fetchStill({ address: still, title, creator: owner, page }, section);
+      onChosen(filmAsStill(film, asset, wish));
     } catch (error) {
       setWrong(error instanceof Error ? error.message : String(error));
     } finally {

@@ -1,40 +1,75 @@
+import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { unpackEmbed } from '@placard/core/contract';
-import type { Dropped, Frame } from '@placard/core/embed';
-import type { Block } from '@placard/core/page';
-import { useDo } from '../kit/asking.ts';
+import { Link } from 'react-router';
+import { askFraming, type Site } from '@placard/core/contract';
+import { policyLine, type Choice } from '@placard/core/embed';
+import { kindOf, type Block } from '@placard/core/page';
+import { call } from '../kit/api.ts';
+import { useMay } from '../kit/asking.ts';
 import { Code } from '../kit/code.tsx';
 import { Notice } from '../kit/notice.tsx';
+import { Radios } from '../kit/radios.tsx';
+import { BoxControls } from './boxcontrols.tsx';
+import { CardControls } from './cardcontrols.tsx';
+import { draftOf } from './drafts.ts';
+import { EmbedControls } from './embedcontrols.tsx';
 import { FilmChoice } from './filmchoice.tsx';
-import { FramePreview } from './framepreview.tsx';
+import { HostStanding } from './hoststanding.tsx';
+import type { HostsStill } from './stillchoice.tsx';
+import { TwoWidths } from './twowidths.tsx';
+import { useUnpacked } from './useunpacked.ts';
+import { WhatBecame } from './whatbecame.tsx';
 
-/** Pasted code taken apart: what was pasted, what visitors get, and a placard for the embed. */
+const NAMES: Record<Choice['kind'], string> = {
+  frame: 'In the host’s frame',
+  quotation: 'As a quotation',
+  box: 'In a box',
+  card: 'As a link card',
+};
+
+/** Pasted code or an address taken apart: what was pasted, what visitors get, and what can be said of it. */
 export function UnpackView({
   code: given,
   section,
+  site,
   onPlace,
-  onFilm,
   onClose,
 }: {
   code: string;
-  /** Where a still of a film is filed. */
+  /** Where a still is filed. */
   section: string;
-  onPlace: (frame: Frame) => void;
-  onFilm: (block: Block) => void;
+  site: Site;
+  onPlace: (blocks: readonly Block[]) => void;
   onClose: () => void;
 }) {
   const [finding, setFinding] = useState(false);
   const [code, setCode] = useState(given);
-  const [title, setTitle] = useState<string | null>(null);
-  const { mutate, data, error } = useDo(unpackEmbed);
+  const { answer, error, asking } = useUnpacked(code);
+  const unpacked = answer?.unpacked;
+  const choices = unpacked?.choices ?? [];
+  const [chosen, choose] = useState(0);
+  const choice = choices[chosen] ?? choices[0] ?? null;
+  const [draft, setDraft] = useState<Block[]>([]);
+  const made = choice ? JSON.stringify(choice) : '';
   useEffect(() => {
-    if (code.trim() === '') return undefined;
-    const timer = setTimeout(() => mutate({ body: { code } }), 250);
-    return () => clearTimeout(timer);
-  }, [code, mutate]);
-  const unpacked = code.trim() === '' ? undefined : data?.unpacked;
-  const frame = unpacked?.frame ? { ...unpacked.frame, title: title?.trim() || unpacked.frame.title } : null;
-  const host = data?.host;
+    let over = false;
+    setDraft([]);
+    if (made !== '') void draftOf(JSON.parse(made) as Choice).then((blocks) => !over && setDraft(blocks));
+    return () => {
+      over = true;
+    };
+  }, [made]);
+  const [block] = draft;
+  const change = (attrs: object) =>
+    setDraft((now) =>
+      now.map((one, at) =>
+        at === 0 ? ({ ...one, attrs: { ...('attrs' in one ? one.attrs : {}), ...attrs } } as Block) : one,
+      ),
+    );
+  const hostsOf = (answer?.hosts ?? []).filter(({ host }) =>
+    choice?.origins.some((origin) => new URL(origin).host === host),
+  );
+  const refused = hostsOf.some(({ review }) => review === 'refused');
   if (finding)
     return (
       <section aria-label="A film on the host" className="h-full overflow-y-auto px-5 py-4">
@@ -47,13 +82,13 @@ export function UnpackView({
             Leave it out
           </button>
         </div>
-        <FilmChoice section={section} go="Put it in the page" onChosen={onFilm} />
+        <FilmChoice section={section} go="Put it in the page" onChosen={(film) => onPlace([film])} />
       </section>
     );
   return (
     <section
       aria-label="Embed"
-      className="grid h-full grid-cols-[minmax(0,1fr)_minmax(0,1fr)_330px] gap-5 overflow-y-auto px-5 py-4 max-lg:grid-cols-1"
+      className="grid h-full grid-cols-[minmax(0,5fr)_minmax(0,7fr)_330px] gap-5 overflow-y-auto px-5 py-4 max-lg:grid-cols-1"
     >
       <div>
         <div className="mb-2 flex items-baseline">
@@ -65,39 +100,40 @@ export function UnpackView({
         <Code
           autoFocus
           label="Embed code"
-          placeholder="Paste the code that the host gives out, the whole mess"
-          className="h-[300px] resize-y overflow-hidden border border-edge"
+          placeholder="Paste the code that the host gives out, the whole mess, or just an address"
+          className="h-[240px] resize-y overflow-hidden border border-edge"
           code={code}
           onChange={(next) => {
             setCode(next);
-            setTitle(null);
+            choose(0);
           }}
         />
         {error && <Notice severity="stop">{error.message}</Notice>}
-        {unpacked && <Verdict frame={unpacked.frame} dropped={unpacked.dropped} />}
+        {asking && (
+          <p role="status" className="mt-2 text-[13px] text-soft">
+            Asking the host what it has …
+          </p>
+        )}
+        {answer?.asked?.says.map((line) => (
+          <p key={line} className="mt-1.5 text-[13px]">
+            {line}
+          </p>
+        ))}
+        {unpacked && <WhatBecame choice={choice} dropped={choice === choices[0] ? unpacked.dropped : []} />}
       </div>
       <div>
         <h2 className="mb-2">What visitors get</h2>
-        {frame && unpacked?.frame ? (
-          <>
-            <div className="border border-rule bg-card p-4">
-              <FramePreview frame={unpacked.frame} />
-            </div>
-            <p className="my-2.5 text-[13px] text-soft">
-              It talks to <b className="text-ink">{unpacked.origins.join(', ')}</b>. The site needs this line
-              in its Content-Security-Policy:
-            </p>
-            <code className="block border border-rule bg-card px-3 py-2 font-mono text-[12.5px] break-all">
-              {Object.entries(unpacked.csp)
-                .map(([directive, sources]) => `${directive} ${sources.join(' ')};`)
-                .join(' ')}
-            </code>
-          </>
+        {draft.length > 0 ? (
+          <TwoWidths blocks={draft} site={site}>
+            {block && <Told block={block} />}
+          </TwoWidths>
         ) : (
-          <div className="grid h-[300px] place-items-center border border-dashed border-edge p-6 text-center text-soft">
+          <div className="grid h-[240px] place-items-center border border-dashed border-edge p-6 text-center text-soft">
             {code.trim() === ''
-              ? 'The embed will show here, as visitors will get it.'
-              : 'Nothing in this can be shown.'}
+              ? 'What is embedded shows here, as visitors will get it.'
+              : unpacked && choices.length === 0
+                ? 'Nothing in this can be shown.'
+                : 'Looking at it …'}
           </div>
         )}
         <div className="mt-3">
@@ -110,62 +146,61 @@ export function UnpackView({
       </div>
       <aside>
         <div className="wall-label">
-          <h2 className="text-[20px]">{frame ? frame.title : 'An embed'}</h2>
-          <p className="mb-3 font-serif text-soft italic">{host ? host.host : 'from another host'}</p>
-          {frame && (
-            <>
-              <label>
-                <span className="caption">Said to screen readers</span>
-                <input
-                  className="input"
-                  value={title ?? frame.title}
-                  onChange={(event) => setTitle(event.target.value)}
-                />
-              </label>
-              <dl className="my-3 text-[13px]">
-                {[
+          <h2 className="text-[20px]">{titleOf(block) || 'An embed'}</h2>
+          {choices.length > 1 && (
+            <Radios
+              label="How it stands in the page"
+              showLabel
+              value={String(Math.max(0, choices.indexOf(choice as Choice)))}
+              onChange={(at) => choose(Number(at))}
+              className="mt-2 [&>div]:border-b [&>div]:border-rule [&>div]:py-1.5"
+              options={choices.map(
+                (one, at) =>
                   [
-                    'Host',
-                    {
-                      approved: 'approved',
-                      unreviewed: 'nobody has reviewed it yet',
-                      refused: 'refused by a reviewer',
-                    }[host?.review ?? 'unreviewed'],
-                  ],
-                  [
-                    'Room',
-                    frame.shape.kind === 'ratio'
-                      ? `${frame.shape.width} × ${frame.shape.height}, as wide as its column`
-                      : `${frame.shape.height} px high`,
-                  ],
-                  [
-                    'May',
-                    frame.sandbox
-                      .map((token) => token.replace('allow-', '').replaceAll('-', ' '))
-                      .join(', ') || 'do nothing',
-                  ],
-                  ['May use', frame.permissions.join(', ') || 'nothing of the device'],
-                  ['Loads', 'when it comes near the screen'],
-                ].map(([name, value]) => (
-                  <div key={name} className="grid grid-cols-[70px_1fr] border-b border-rule py-1.5">
-                    <dt className="text-soft">{name}</dt>
-                    <dd className={name === 'Host' && host?.review !== 'approved' ? 'text-ochre' : ''}>
-                      {value}
-                    </dd>
-                  </div>
-                ))}
-              </dl>
-            </>
+                    String(at),
+                    <span key={at}>
+                      {NAMES[one.kind]}
+                      <span className="block text-[12px] text-soft">{one.why}</span>
+                    </span>,
+                  ] as const,
+              )}
+            />
           )}
-          <div className="flex gap-2.5">
+          <HostStanding hosts={hostsOf} says={titleOf(block)} />
+          {block?.type === 'embed' && (
+            <EmbedControls
+              block={block}
+              section={section}
+              hosts={stillOf(choices, answer?.asked?.preview ?? null, titleOf(block))}
+              given={choice?.kind === 'frame' ? choice.frame.shape : null}
+              onChange={change}
+            />
+          )}
+          {block?.type === 'box' && (
+            <BoxControls key={block.attrs.boxed.code} block={block} site={site} onChange={change} />
+          )}
+          {block?.type === 'linkCard' && (
+            <CardControls
+              block={block}
+              section={section}
+              hosts={stillOf(choices, answer?.asked?.preview ?? null, titleOf(block))}
+              onChange={change}
+            />
+          )}
+          <div className="sticky bottom-0 mt-3 flex flex-wrap gap-2.5 bg-card py-2">
             <button
               type="button"
               className="button button-go"
-              disabled={!frame || host?.review === 'refused'}
-              onClick={() => frame && onPlace(frame)}
+              disabled={draft.length === 0 || refused || asking}
+              onClick={() => onPlace(draft)}
             >
               Put it in the page
             </button>
+            {answer?.asked?.photo && (
+              <Link className="button" to="/gather" state={{ address: answer.asked.photo.address }}>
+                Bring the photo in
+              </Link>
+            )}
             <button type="button" className="button" onClick={onClose}>
               Leave it out
             </button>
@@ -176,43 +211,62 @@ export function UnpackView({
   );
 }
 
-function Verdict({ frame, dropped }: { frame: Frame | null; dropped: Dropped[] }) {
-  const lines = grouped(dropped);
+/** What something is called. */
+function titleOf(block: Block | undefined): string {
+  if (block?.type === 'embed') return block.attrs.frame.title;
+  if (block?.type === 'box') return block.attrs.boxed.title;
+  if (block?.type === 'linkCard') return block.attrs.card.title;
+  return block?.type === 'quotation' ? 'A quotation' : '';
+}
+
+/** The picture that a host shows of it, and what that is. */
+function stillOf(choices: readonly Choice[], preview: string | null, title: string): HostsStill | null {
+  const card = choices.find((choice) => choice.kind === 'card' && choice.picture !== null);
+  if (card?.kind !== 'card' || card.picture === null) return null;
+  return { address: card.picture, title, creator: '', page: card.card.address, preview };
+}
+
+/** Who is told what before a visitor does anything, and the line that the site's policy needs. */
+function Told({ block }: { block: Block }) {
+  const [embedded] = kindOf(block).embedded(block);
+  if (!embedded)
+    return (
+      <p className="my-2.5 text-[13px] text-soft">
+        Nobody is told anything before somebody follows a link in it.
+      </p>
+    );
+  const hosts = embedded.origins.map((origin) => new URL(origin).host).join(', ');
+  const waits = block.type === 'embed' && block.attrs.still;
   return (
-    <ul className="mt-3 text-[13px]">
-      {frame && (
-        <li className="grid grid-cols-[78px_1fr] border-b border-rule py-1.5">
-          <b className="font-semibold text-spruce">kept</b>
-          <span className="break-words">
-            the frame from {new URL(frame.src).host}, asked over{' '}
-            {new URL(frame.src).protocol.replace(':', '')}, and its title
-          </span>
-        </li>
-      )}
-      {lines.map(({ why, what }) => (
-        <li key={why} className="grid grid-cols-[78px_1fr] border-b border-rule py-1.5">
-          <b className="font-semibold text-madder">dropped</b>
-          <span className="min-w-0">
-            <code className="font-mono text-[12px] break-all line-through decoration-madder/60">
-              {what.join('  ')}
-            </code>
-            <br />
-            {why}
-          </span>
-        </li>
-      ))}
-    </ul>
+    <>
+      <p className="mt-5 mb-2.5 text-[13px] text-soft">
+        {waits ? 'Loads nothing of the host until somebody presses play. Then it talks to ' : 'It talks to '}
+        <b className="text-ink">{hosts}</b>
+        {waits ? '.' : ' as soon as it comes near the screen.'} The site needs this line in its
+        Content-Security-Policy:
+      </p>
+      <code className="block border border-rule bg-card px-3 py-2 font-mono text-[12.5px] break-all">
+        {policyLine(embedded.csp)};
+      </code>
+      {block.type === 'embed' && <Framing frame={block.attrs.frame} />}
+    </>
   );
 }
 
-/** What was dropped, by its reason. */
-function grouped(dropped: Dropped[]): { why: string; what: string[] }[] {
-  const reasons = [...new Set(dropped.map(({ why }) => why))];
-  return reasons.map((why) => ({
-    why,
-    what: dropped
-      .filter((part) => part.why === why)
-      .slice(0, 6)
-      .map(({ what }) => what),
-  }));
+/** What the host answers when it is asked whether it lets itself be framed. */
+function Framing({ frame }: { frame: Extract<Block, { type: 'embed' }>['attrs']['frame'] }) {
+  const may = useMay(askFraming);
+  const asked = useQuery({
+    queryKey: ['framing', frame.src],
+    queryFn: () => call(askFraming, { body: { frame } }),
+    enabled: may,
+    staleTime: 60_000,
+    retry: false,
+  });
+  if (!asked.data) return null;
+  return (
+    <p role="status" className={`mt-2 text-[13px] ${asked.data.may ? 'text-spruce' : 'text-madder'}`}>
+      {asked.data.says}
+    </p>
+  );
 }

@@ -22,11 +22,14 @@ export const REFRESHED: Readonly<Record<string, Readonly<Partial<Record<ChangedK
     '/api/assets/{id}/versions': { asset: 'its own', page: 'any' },
     '/api/batches': { batch: 'any' },
     '/api/comps': { asset: 'any', arrival: 'any' },
+    '/api/host-files': { host: 'any' },
     '/api/hosts': { host: 'any', page: 'any' },
+    '/api/hosts/{host}/pages': { host: 'any', page: 'any' },
     '/api/kept-searches': { search: 'any' },
     '/api/label-sheets/{id}': { 'label-sheet': 'its own' },
     '/api/labels/ending': { asset: 'any', page: 'any', permission: 'any', site: 'any' },
     '/api/linked-pages': { page: 'any', site: 'any' },
+    '/api/outside': { outside: 'any', page: 'any' },
     '/api/pages': { page: 'any', site: 'any' },
     '/api/pages/{id}': { page: 'its own' },
     '/api/pages/{id}/hand-off': { page: 'its own', site: 'any' },
@@ -38,7 +41,7 @@ export const REFRESHED: Readonly<Record<string, Readonly<Partial<Record<ChangedK
     '/api/shortlists': { shortlist: 'any' },
     '/api/site': { site: 'any' },
     '/api/site/room': { arrival: 'any', asset: 'any', site: 'any' },
-    '/api/stages': { arrival: 'any', asset: 'any', page: 'any' },
+    '/api/stages': { arrival: 'any', asset: 'any', page: 'any', host: 'any' },
   };
 
 /** Answers that follow nothing, and why. */

@@ -18,7 +18,6 @@ import { Conflict } from './conflict.tsx';
 import { CopyChoice } from './copies/copychoice.tsx';
 import { Hairline } from './hairline.tsx';
 import { KeptDraftOffer } from './keptdraft.tsx';
-import { embedBlock } from './newblocks.ts';
 import { Outline } from './outline.tsx';
 import type { OwnFacts } from './ownfacts.ts';
 import { PageSide } from './pageside.tsx';
@@ -164,13 +163,14 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
       <UnpackView
         code={instead.code}
         section={page.section.id}
-        onFilm={(block) => {
-          insertAt(editor, block as JSONContent, placing.chosen());
-          show(null);
-        }}
+        site={site}
         onClose={() => show(null)}
-        onPlace={(frame) => {
-          insertAt(editor, embedBlock(frame, 'column'), placing.chosen());
+        onPlace={(blocks) => {
+          let at = placing.chosen();
+          for (const block of blocks) {
+            insertAt(editor, block as JSONContent, at);
+            at = editor.state.selection.to;
+          }
           show(null);
         }}
       />

@@ -1,5 +1,5 @@
 import type { JSONContent } from '@tiptap/core';
-import { FIRST_STANDING, type Embed, type Film, type Picture } from '@placard/core/page';
+import { FIRST_STANDING, type Film, type Picture } from '@placard/core/page';
 import { newPlacementId } from './placementid.ts';
 
 /** A picture or film as the editor inserts it. */
@@ -13,16 +13,4 @@ export function heldBlock(type: 'picture' | 'film', asset: string, measure: stri
     ownCaption: null,
   };
   return { type, attrs };
-}
-
-/** An embed as the editor inserts it. */
-export function embedBlock(frame: Embed['attrs']['frame'], measure: string): JSONContent {
-  const attrs: Embed['attrs'] = {
-    id: newPlacementId(),
-    ...FIRST_STANDING,
-    position: 'centred',
-    measure,
-    frame,
-  };
-  return { type: 'embed', attrs };
 }

@@ -1,6 +1,7 @@
 import { useEditorState, type Editor } from '@tiptap/react';
 import { useDeferredValue, useState, type ReactNode } from 'react';
 import type { Page, Site } from '@placard/core/contract';
+import { EmbeddedPanel } from '../embed/embeddedpanel.tsx';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useSelection } from '../shell/selection.tsx';
 import { selectedSmall } from './inline.ts';
@@ -76,7 +77,10 @@ export function PageSide({
         selected.type !== 'arriving' &&
         selected.type !== 'unknown' &&
         selected.type !== 'standingCopy' && (
-          <StandingPanel editor={editor} selected={selected} site={site} page={page.id} />
+          <>
+            <StandingPanel editor={editor} selected={selected} site={site} page={page.id} />
+            <EmbeddedPanel editor={editor} pos={selected.pos} site={site} section={page.section.id} />
+          </>
         )}
       {mayWrite && chosen && selected && !found && (
         <SetTogetherPanel editor={editor} site={site} chosen={chosen} />

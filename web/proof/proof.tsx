@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { listPages, proofPage, readPage, readSite } from '@placard/core/contract';
-import { PREVIEW_SANDBOX } from '../embed/framepreview.tsx';
+import { PREVIEW_SANDBOX } from '../embed/blockpreview.tsx';
 import { refusalOf, useAsk } from '../kit/asking.ts';
 import { LeadOn } from '../kit/leadon.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';

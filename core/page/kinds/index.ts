@@ -1,12 +1,14 @@
 import * as v from 'valibot';
 import { alongside } from './alongside.ts';
 import { arriving } from './arriving.ts';
+import { box } from './box.ts';
 import { bulletList } from './bulletlist.ts';
 import { embed } from './embed.ts';
 import { film } from './film.ts';
 import { heading } from './heading.ts';
 import { item } from './item.ts';
 import type { AnyBlock, Group, Kind } from './kind.ts';
+import { linkCard } from './linkcard.ts';
 import { listItem } from './listitem.ts';
 import { orderedList } from './orderedlist.ts';
 import { paragraph } from './paragraph.ts';
@@ -37,6 +39,8 @@ const KINDS = [
   picture,
   film,
   embed,
+  box,
+  linkCard,
   arriving,
   together,
   item,

@@ -19,12 +19,13 @@ export interface Item {
   content: AnyBlock[];
 }
 
-const SHOWN = ['picture', 'film', 'embed', 'arriving'];
+/** The kinds of which an item shows one. */
+export const ITEM_SHOWS: readonly string[] = ['picture', 'film', 'embed', 'box', 'linkCard', 'arriving'];
 
 /** Which of the blocks in it is what it shows, and which is its title; -1 for none. What is left is its words. */
 export function partsOf({ content }: Pick<Item, 'content'>): { media: number; title: number } {
   return {
-    media: content.findIndex(({ type }) => SHOWN.includes(type)),
+    media: content.findIndex(({ type }) => ITEM_SHOWS.includes(type)),
     title: content.findIndex(({ type }) => type === 'heading'),
   };
 }

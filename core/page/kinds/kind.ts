@@ -1,5 +1,6 @@
 import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
 import type * as v from 'valibot';
+import type { Embedded } from '../../embed/embedded.ts';
 import type { Frame } from '../../embed/frame.ts';
 import type { Measure } from '../../geometry/measure.ts';
 import type { LinkedPages } from '../link.ts';
@@ -128,8 +129,8 @@ export interface Kind<Block extends AnyBlock> {
   withUses(block: Block, change: (use: Use) => Use): Block;
   /** How wide one of its uses is shown. */
   shown(block: Block, use: Use, room: Room, context: PageContext): Shown;
-  /** The frames that it opens. */
-  frames(block: Block): readonly Frame[];
+  /** What it opens of somebody else's. */
+  embedded(block: Block): readonly Embedded[];
   links(block: Block): readonly PageLink[];
   /** Its own words, without marks and without those of the blocks in it. */
   words(block: Block): string;
@@ -154,7 +155,7 @@ export function kind<Block extends AnyBlock>(
     uses: () => [],
     withUses: (block) => block,
     shown: (_block, _use, room) => ({ ...room, across: false }),
-    frames: () => [],
+    embedded: () => [],
     links: () => [],
     words: () => '',
     reads: {},

@@ -18,7 +18,7 @@ import { linkedData } from '../linkeddata.ts';
 import { renderDocument } from '../render.ts';
 import { sizesOf } from '../room.ts';
 import { SETTINGS, type SettingName, type TogetherSaid } from '../together.ts';
-import { framesIn, linksIn, mapUses, shownUses, usesIn, walk } from '../walk.ts';
+import { embeddedIn, linksIn, mapUses, shownUses, usesIn, walk } from '../walk.ts';
 import { settingsFor } from './index.ts';
 
 const measures = [
@@ -191,7 +191,7 @@ describe('things in any setting', () => {
           const [before, other] = [page(first), page(then)];
           expect(usesIn(other)).toEqual(usesIn(before));
           expect(linksIn(other)).toEqual(linksIn(before));
-          expect(framesIn(other)).toEqual(framesIn(before));
+          expect(embeddedIn(other)).toEqual(embeddedIn(before));
           const kept = (document: PageDocument) => [...walk(document)].map(({ block: one }) => one).slice(1);
           expect(kept(other)).toEqual(kept(before));
           expect(render(page(first))).toBe(render(before));

@@ -16,6 +16,7 @@ import { mayNotPlay } from './maynotplay.ts';
 import { noteUntitled } from './noteuntitled.ts';
 import { notPrepared } from './notprepared.ts';
 import { notReadable } from './notreadable.ts';
+import { outsideBroken } from './outsidebroken.ts';
 import { pageShownLater, shownLater } from './shownlater.ts';
 import { soft } from './soft.ts';
 import { stillArriving } from './stillarriving.ts';
@@ -52,6 +53,7 @@ export const RULES: readonly Rule[] = [
   wordsOnPicture,
   shownLater,
   linkBroken,
+  outsideBroken,
   headingsOutOfOrder,
   tableWithoutHeads,
   pageShownLater,

@@ -2,7 +2,7 @@ import { anchorsOf } from '../../page/anchors.ts';
 import { kindOf, type Block } from '../../page/kinds/index.ts';
 import { targetOf } from '../../page/link.ts';
 import type { PageLink } from '../../page/words.ts';
-import type { CheckContext, PageRule } from './rule.ts';
+import { nameOf, type CheckContext, type PageRule } from './rule.ts';
 
 export const linkBroken: PageRule = {
   id: 'link-broken',
@@ -11,20 +11,20 @@ export const linkBroken: PageRule = {
       .filter(({ ancestors }) => ancestors.length === 0)
       .map(({ block }) => block as Block);
     const here = new Set(anchorsOf({ type: 'doc', content }).values());
-    return steps.flatMap(({ block, path, room }) =>
+    return steps.flatMap((step) => {
+      const { block, room } = step;
       // Where a thing leads as a whole is not shown in every setting.
-      (room.item?.link === false ? [] : kindOf(block).links(block)).flatMap((link) => {
+      return (room.item?.link === false ? [] : kindOf(block).links(block)).flatMap((link) => {
         const why = brokenBy(link, here, context);
         if (why === null) return [];
-        const id = 'attrs' in block && block.attrs && 'id' in block.attrs ? String(block.attrs.id) : '';
         return {
           severity: 'stop' as const,
-          where: id || `block-${path.join('-')}`,
+          where: nameOf(step),
           says: `The link “${link.words.trim() || link.href}” ${why}`,
           remedy: 'Let it lead somewhere else, or take it away; its words stay.',
         };
-      }),
-    );
+      });
+    });
   },
 };
 

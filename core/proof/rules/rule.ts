@@ -1,9 +1,10 @@
-import type { Frame } from '../../embed/frame.ts';
+import type { Embedded } from '../../embed/embedded.ts';
 import type { SitePolicy } from '../../licence/policy.ts';
 import type { Terms } from '../../licence/terms.ts';
 import type { HeldAsset, Use } from '../../page/held.ts';
 import type { PageContext } from '../../page/kinds/kind.ts';
 import type { Shown } from '../../page/room.ts';
+import type { OutsideKind, OutsideSeen } from '../../outside/seen.ts';
 import type { When } from '../../page/when.ts';
 import type { Step } from '../../page/walk.ts';
 import type { Finding } from '../finding.ts';
@@ -21,6 +22,8 @@ export interface CheckContext extends PageContext {
   policy: SitePolicy;
   /** Today, as ISO 8601: 2026-11-25. */
   today: string;
+  /** How an address outside was when it was last looked at; absent where nobody looks, nothing where all is well with it. */
+  outside?: (address: string, kind: OutsideKind) => OutsideSeen | undefined;
   /** When the page itself is shown; absent for always. */
   shown?: When | null;
 }
@@ -59,10 +62,10 @@ export interface GoneRule {
   lookWhereGone: (step: Step) => Says | false;
 }
 
-/** A rule about a frame. */
-export interface FrameRule {
+/** A rule about what a page opens of somebody else's. */
+export interface EmbeddedRule {
   id: string;
-  lookAtFrame: (frame: Frame, context: CheckContext, step: Step) => Says | false;
+  lookAtEmbedded: (embedded: Embedded, context: CheckContext, step: Step) => Says | false;
 }
 
 /** A rule about one block. */
@@ -81,4 +84,8 @@ export interface PageRule {
   lookAtPage: (steps: readonly Step[], context: CheckContext) => (Says & Pick<Finding, 'where'>)[];
 }
 
-export type Rule = HeldRule | GoneRule | FrameRule | BlockRule | PageRule;
+export type Rule = HeldRule | GoneRule | EmbeddedRule | BlockRule | PageRule;
+
+/** What a block is called in findings: by its id, or by its place. */
+export const nameOf = ({ block, path }: Step): string =>
+  'attrs' in block && block.attrs && 'id' in block.attrs ? block.attrs.id : `block-${path.join('-')}`;

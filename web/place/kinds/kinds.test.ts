@@ -85,6 +85,19 @@ const frame = fc.constant({
   sandbox: ['allow-scripts'],
   permissions: [],
 });
+const boxed = fc.record({
+  code: fc.string({ minLength: 1 }).map((code) => `<script src="https://a.example/w.js"></script>${code}`),
+  title: fc.constant('Posts'),
+  heights: fc.constantFrom([], [{ width: 300, height: 400 }]),
+  sources: fc.constantFrom([], ['https://b.example']),
+  popups: fc.boolean(),
+});
+const card = fc.record({
+  address: fc.constant('https://a.example/x'),
+  title: fc.constant('A board'),
+  words: fc.string(),
+  site: fc.constant('a.example'),
+});
 const block = fc.oneof(
   paragraph,
   fc
@@ -98,7 +111,9 @@ const block = fc.oneof(
     .record({ ...held, version: fc.option(id), linksTo: fc.option(href) })
     .map((attrs) => ({ type: 'picture', attrs })),
   fc.record(held).map((attrs) => ({ type: 'film', attrs })),
-  fc.record({ id, ...standing, frame }).map((attrs) => ({ type: 'embed', attrs })),
+  fc.record({ id, ...standing, frame, still: fc.option(id) }).map((attrs) => ({ type: 'embed', attrs })),
+  fc.record({ id, ...standing, boxed }).map((attrs) => ({ type: 'box', attrs })),
+  fc.record({ id, ...standing, card, asset: fc.option(id) }).map((attrs) => ({ type: 'linkCard', attrs })),
   id.map((own) => ({ type: 'unknown', attrs: { id: own, called: 'x', stored: '{"type":"x"}' } })),
 );
 const page = fc.array(block, { minLength: 1, maxLength: 6 }).map((content) => ({ type: 'doc', content }));

@@ -1,0 +1,32 @@
+import { boxOrigins, boxPolicy, scriptAddresses, type Boxed } from './boxed.ts';
+import type { Policy } from './csp.ts';
+import type { Frame } from './frame.ts';
+import { policySource } from './host.ts';
+
+/** What a placement opens of somebody else's, as everybody but its own kind sees it. */
+export interface Embedded {
+  title: string;
+  /** The origins that it asks (RFC 6454 serialisation). */
+  origins: readonly string[];
+  /** The addresses that it loads first. */
+  loads: readonly string[];
+  /** What a page's Content-Security-Policy must say for it (CSP3). */
+  csp: Policy;
+  /** The address that is framed; null for what stays in a box. */
+  frame: Frame | null;
+}
+
+export function embeddedFrame(frame: Frame): Embedded {
+  const source = policySource(frame.src);
+  const origins = source === null ? [] : [source];
+  const csp: Policy = origins.length > 0 ? { 'frame-src': origins } : {};
+  return { title: frame.title, origins, loads: [frame.src], csp, frame };
+}
+
+export const embeddedBox = (boxed: Boxed): Embedded => ({
+  title: boxed.title,
+  origins: boxOrigins(boxed),
+  loads: scriptAddresses(boxed.code),
+  csp: boxPolicy(boxed),
+  frame: null,
+});

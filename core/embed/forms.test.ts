@@ -1,0 +1,301 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { expectSafe } from '../testing/embeds.ts';
+import { LONGEST_CODE, unpack } from './unpack.ts';
+
+const FEED =
+  '<blockquote class="flk-post" data-theme="dark" cite="https://flockline.example/wren/p/77"><p lang="en">First frost on the <a href="https://flockline.example/tag/dome?utm_source=embed">#dome</a> — bring gloves.<br>Gate at six.</p>&mdash; Wren Oakes (@wren) <a href="https://flockline.example/wren/p/77?igsh=1">3 November</a></blockquote> <script async src="https://flockline.example/widget.js" charset="utf-8"></script>';
+
+const kinds = (code: string) => unpack(code).choices.map(({ kind }) => kind);
+const form = (code: string) => unpack(code).form;
+
+describe('forms of code', () => {
+  it.each<[string, string, string, string[]]>([
+    ['a frame', '<iframe src="https://a.example/1" title="A"></iframe>', 'frame', ['frame', 'card']],
+    [
+      'two frames',
+      '<iframe src="https://a.example/1" title="A"></iframe><iframe src="https://a.example/2" title="B"></iframe>',
+      'frame',
+      ['frame', 'frame', 'card'],
+    ],
+    [
+      'a frame that waits for its script',
+      '<iframe class="later" data-lazy-src="https://a.example/1" src="data:image/gif;base64,R0"></iframe>',
+      'frame',
+      ['frame', 'card'],
+    ],
+    [
+      'a frame that waits behind a picture, and again without scripts',
+      '<div class="lazy" data-x><img src="https://a.example/s.jpg"></div><noscript><iframe src="https://a.example/1"></iframe></noscript>',
+      'frame',
+      ['frame', 'card'],
+    ],
+    [
+      'a hidden frame that counts, before what it is for',
+      `<noscript><iframe src="https://count.example/ns.html" width="0" height="0" style="display:none;visibility:hidden"></iframe></noscript>${FEED}`,
+      'quotation',
+      ['quotation', 'box', 'card'],
+    ],
+    [
+      'an object',
+      '<object data="https://a.example/map" type="text/html" width="400" height="300"></object>',
+      'object',
+      ['frame', 'card'],
+    ],
+    [
+      'an object with an embed in it',
+      '<object width="400" height="300"><param name="movie" value="https://a.example/map"><embed src="https://a.example/map" width="400" height="300"></object>',
+      'object',
+      ['frame', 'card'],
+    ],
+    ['words that a script dresses up', FEED, 'quotation', ['quotation', 'box', 'card']],
+    ['the same without its script', FEED.replace(/<script.*$/, ''), 'quotation', ['quotation', 'card']],
+    [
+      'a feed of which only the way to it is told',
+      '<blockquote class="flk-feed" data-user="wren"><a href="https://flockline.example/wren">Posts by Wren</a></blockquote><script src="https://flockline.example/widget.js"></script>',
+      'quotation',
+      ['box', 'card'],
+    ],
+    [
+      'an empty place that a script fills',
+      '<div class="sky-map" data-href="https://hillshade.example/map/7"></div><script src="https://hillshade.example/map.js"></script>',
+      'placeholder',
+      ['box', 'card'],
+    ],
+    [
+      'a place whose script is loaded by another',
+      '<div id="w1"></div><script>(function(d){var s=d.createElement("script");s.src="//hillshade.example/map.js";d.body.appendChild(s)})(document)</script>',
+      'placeholder',
+      ['box'],
+    ],
+    [
+      'a link that a script turns into something',
+      '<a class="ckr-board" href="https://corkrail.example/board/autumn">The board</a><script async src="https://corkrail.example/e.js"></script>',
+      'placeholder',
+      ['box', 'card'],
+    ],
+    [
+      'an element of the host’s own',
+      '<sketch-pad url="https://sketchyard.example/s/9" theme="dark">Nine circles</sketch-pad><script type="module" src="https://sketchyard.example/pad.js"></script>',
+      'custom-element',
+      ['box', 'card'],
+    ],
+    ['a script alone', '<script src="https://sketchyard.example/s/9.js"></script>', 'script', ['box']],
+    [
+      'a script, and a link where there is none',
+      '<script src="https://sketchyard.example/s/9.js"></script><noscript><a href="https://sketchyard.example/s/9">Nine circles</a></noscript>',
+      'script',
+      ['box', 'card'],
+    ],
+    [
+      'a still that leads to its film',
+      '<a href="https://lanternreel.example/film/2" title="Aligning"><img src="https://lanternreel.example/still/2.jpg" alt="x" onerror="y()"></a>',
+      'linked-still',
+      ['card'],
+    ],
+    ['a link', '<p>See <a href="https://a.example/x">the board</a></p>', 'link', ['card']],
+    ['an address', '  https://lanternreel.example/film/2?utm_source=mail ', 'address', ['card']],
+    [
+      'a host’s answer about a film',
+      JSON.stringify({
+        type: 'video',
+        version: '1.0',
+        title: 'Aligning a finder scope',
+        html: '<iframe src="https://lanternreel.example/player/2"></iframe>',
+        width: 640,
+        height: 480,
+      }),
+      'oembed',
+      ['frame', 'card'],
+    ],
+    [
+      'a host’s answer in XML',
+      '<?xml version="1.0" encoding="utf-8"?><oembed><version>1.0</version><type>rich</type><title>Nine</title><html>&lt;script src="https://sketchyard.example/s/9.js"&gt;&lt;/script&gt;</html></oembed>',
+      'oembed',
+      ['box'],
+    ],
+    [
+      'a host’s answer about a photo',
+      JSON.stringify({
+        type: 'photo',
+        title: 'Frost',
+        url: 'https://flockline.example/p/1.jpg',
+        width: 9,
+        height: 9,
+      }),
+      'oembed',
+      ['card'],
+    ],
+  ])('%s', (_, code, name, choices) => {
+    expect([form(code), kinds(code)]).toEqual([name, choices]);
+    unpack(code).choices.forEach(expectSafe);
+    for (const { html, why } of unpack(code).choices) {
+      expect(unpack(html).html, html).toBe(html);
+      expect(why).toMatch(/\.$/);
+    }
+  });
+
+  it.each([
+    ['in a fence', '```html\n<iframe src="https://a.example/1" title="A b"></iframe>\n```\nThat is it.'],
+    ['in single marks', '`<iframe src="https://a.example/1" title="A b"></iframe>`'],
+    ['as a string of JSON', JSON.stringify('<iframe src="https://a.example/1" title="A b"></iframe>')],
+    [
+      'out of a program',
+      'var html = \'<iframe src=\\"https:\\/\\/a.example\\/1\\" title=\\"A b\\"><\\/iframe>\';',
+    ],
+    ['with escaped quotes', '<iframe src=&quot;https://a.example/1&quot; title=&quot;A b&quot;></iframe>'],
+    [
+      'with bent quotes that were escaped',
+      '<iframe src=&ldquo;https://a.example/1&rdquo; title=&#8220;A b&#8221;></iframe>',
+    ],
+    ['with hard blanks', '<iframe\u00a0src="https://a.example/1"\u00a0title="A b"></iframe>'],
+    ['with hidden letters', '<ifr\u200bame s\u00adrc="https://a.example/1" title="A b"></iframe>'],
+    ['with angled quotes', '<iframe src=«https://a.example/1» title=‹A b›></iframe>'],
+    ['without its end', '<iframe src="https://a.example/1" title="A b" allow="full'],
+    ['without its closing tag', '<p>Here <iframe src="https://a.example/1" title="A b">'],
+    ['without its beginning', 'me width="1" src="https://a.example/1" title="A b" frameborder="0"></iframe>'],
+    ['broken over lines', '<iframe\n  src="https://a.example\n/1"\n title="A\nb">\n</iframe>'],
+  ])('is read %s', (_, code) => {
+    const { frame, dropped } = unpack(code);
+    expect(frame).toMatchObject({ src: 'https://a.example/1', title: 'A b' });
+    if (!code.startsWith('<iframe\n') && !code.startsWith('<p>')) expect(dropped).not.toEqual([]);
+  });
+
+  it.each([
+    '<iframe title="A" src="https://a.example/pla',
+    '<script src=https://a.example/w.j',
+    '<iframe src=“https://a.example/pla',
+  ])('that ends in the middle of an address says so: %s', (code) => {
+    const { choices, findings } = unpack(code);
+    expect(choices).toEqual([]);
+    expect(findings[0]?.rule).toBe('code-cut-off');
+  });
+
+  it('keeps the words of a post with their links and whose they are', () => {
+    expect(unpack(FEED).html).toBe(
+      '<figure style="margin:0"><blockquote cite="https://flockline.example/wren/p/77"><p>First frost on the <a href="https://flockline.example/tag/dome">#dome</a> — bring gloves.<br>Gate at six.</p></blockquote><figcaption style="margin-inline-start:40px"><a href="https://flockline.example/wren/p/77">Wren Oakes (@wren) 3 November</a></figcaption></figure>',
+    );
+  });
+
+  it('takes the dash at the end of loose words for the beginning of whose they are', () => {
+    const { html } = unpack(
+      '<blockquote>Bring gloves — and a hat. — Wren Oakes, <a href="https://flockline.example/wren">here</a></blockquote><script src="https://flockline.example/w.js"></script>',
+    );
+    expect(html).toContain('<p>Bring gloves — and a hat.</p>');
+    expect(html).toContain('>Wren Oakes, here</a></figcaption>');
+  });
+
+  it('keeps the exact code in a box, which names what it may ask and which scripts run', () => {
+    const code =
+      '<div class="m" onclick="go()"></div>\n<script>var a = "<b>";</script><script src="https://hillshade.example/m.js"></script>';
+    const [box] = unpack(`Words before. ${code} Words behind.`).choices;
+    if (box?.kind !== 'box') throw new Error('It is no box.');
+    expect(box.boxed.code).toBe(code);
+    expect(box.csp['connect-src']).toEqual(['https://hillshade.example']);
+    // SHA-256 of what stands in the script and in the handler (CSP3).
+    expect(box.csp['script-src']).toContain("'sha256-5grlp4HyDU944cWuw/RdEPgQ+DyG37Cges+Ivk9W758='");
+    expect(box.csp['script-src']).toContain("'unsafe-hashes'");
+    expect(box.csp['script-src']).not.toContain("'unsafe-inline'");
+    expect(box.html).not.toContain('allow-same-origin');
+  });
+
+  it('calls a frame by a link to the same thing, and never by the host’s own front door', () => {
+    const frame = '<iframe src="https://corkrail.example/board/1/frame"></iframe>';
+    expect(unpack(`${frame}<a href="https://corkrail.example/board/1">Autumn sky</a>`).frame?.title).toBe(
+      'Autumn sky',
+    );
+    expect(unpack(`${frame}<a href="https://corkrail.example/">Corkrail</a>`).findings[0]?.rule).toBe(
+      'frame-title-missing',
+    );
+    expect(unpack(`${frame}<a href="https://corkrail.example/board/1">Read more</a>`).findings[0]?.rule).toBe(
+      'frame-title-missing',
+    );
+  });
+
+  it.each([
+    ['plug-ins', '<object type="application/x-shockwave-flash" data="https://a.example/p.swf"></object>'],
+    ['a script of another address than the web', '<script src="javascript:alert(1)"></script>'],
+    ['a data address', '<object data="data:text/html,<script>alert(1)</script>"></object>'],
+    ['a link that runs', '<a href="javascript:alert(1)"><img src="https://a.example/x.png"></a>'],
+    ['a form', '<form action="https://a.example/"><input name="password"></form>'],
+  ])('makes nothing of %s', (_, code) => {
+    expect(unpack(code)).toMatchObject({ html: '', choices: [] });
+  });
+
+  it('never lets a host’s answer name an address that runs', () => {
+    const answer = { type: 'photo', url: 'javascript:alert(1)', title: 'x' };
+    expect(unpack(JSON.stringify(answer)).choices).toEqual([]);
+    const [card] = unpack(
+      JSON.stringify({ type: 'link', url: 'https://a.example/', thumbnail_url: 'data:x', title: '<b>' }),
+    ).choices;
+    expect(card).toMatchObject({ kind: 'card', picture: null, card: { title: '<b>' } });
+  });
+
+  it('reads a code as long as any may be within a second, whatever it is', () => {
+    const pieces = [
+      '<blockquote>',
+      '<p>x — ',
+      '<script>',
+      '<a href="https://a.example/',
+      '&lt;iframe ',
+      '“',
+      '<x-a ',
+      '<iframe srcdoc="',
+      '\\"',
+      '— ',
+      '<!--',
+      '&quot;',
+      '= “',
+    ];
+    for (const piece of pieces) {
+      const from = performance.now();
+      unpack(piece.repeat(Math.floor(LONGEST_CODE / piece.length)));
+      expect(performance.now() - from, piece).toBeLessThan(1000);
+    }
+  });
+});
+
+describe('for any words in any form', () => {
+  const words = fc.oneof(
+    fc.string({ unit: 'binary', maxLength: 24 }),
+    fc.constantFrom(
+      '</script>',
+      '"><img src=x onerror=alert(1)>',
+      '— Wren',
+      '&amp;lt;',
+      ']]>',
+      '</iframe>',
+      '\u0000\r\n',
+    ),
+  );
+  const shape = fc.constantFrom(
+    (a: string, b: string) =>
+      `<blockquote cite="https://a.example/${b}"><p>${a}</p>— ${b}</blockquote><script src="https://a.example/w.js"></script>`,
+    (a: string, b: string) =>
+      `<div class="${a}" data-href="https://a.example/${b}">${b}</div><script src="https://a.example/w.js">${a}</script>`,
+    (a: string, b: string) =>
+      `<x-board title="${a}">${b}</x-board><script>load("https://a.example/${a}")</script>`,
+    (a: string, b: string) => `<a href="https://a.example/${a}"><img alt="${b}" src="${b}"></a>`,
+    (a: string, b: string) => `<object data="https://a.example/${a}" title="${b}">${b}</object>`,
+    (a: string, b: string) => `<iframe srcdoc="${a}" title="${b}"></iframe>`,
+    (a: string, b: string) =>
+      JSON.stringify({
+        type: 'rich',
+        title: a,
+        html: `<div id="${b}">${a}</div><script src="https://a.example/w.js"></script>`,
+      }),
+  );
+  it('every choice is safe, and unpacking it again changes nothing', () => {
+    fc.assert(
+      fc.property(shape, words, words, (write, a, b) => {
+        for (const choice of unpack(write(a, b)).choices) {
+          expectSafe(choice);
+          const again = unpack(choice.html);
+          expect(again.html).toBe(choice.html);
+          expect(again.choices[0]?.kind).toBe(choice.kind);
+        }
+      }),
+      { numRuns: 1500 },
+    );
+  });
+});

@@ -1,0 +1,137 @@
+import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
+import type { Finding } from '../../proof/finding.ts';
+import { writtenAttributes } from '../../markup/index.ts';
+import { plainLine } from '../../text/index.ts';
+import { frameAddress, isPrivateHost } from '../address.ts';
+import { frameChoice } from '../choice.ts';
+import { attributeReason, elementReason, type Dropped } from '../dropped.ts';
+import { frameMarkup, type Frame } from '../frame.ts';
+import { ancestorsOf, attributesOf, describe } from '../nodes.ts';
+import { leastPermissions, leastSandbox } from '../power.ts';
+import { frameShape, isHidden } from '../shape.ts';
+import { droppedBut, named, type Survey } from '../survey.ts';
+import { titleOf } from '../titleof.ts';
+import type { Form, Made } from './form.ts';
+import { cardOfFrame } from './link.ts';
+
+/** The host's own frame, whatever stands round it (HTML, iframe). */
+export const frame: Form = {
+  id: 'frame',
+  make: (found) => {
+    const frames = named(found, 'iframe');
+    // A page written inside the code has no address: another form reads that.
+    const addressed = frames.filter(
+      (element) => effectiveSource(element) !== '' || !attributesOf(element).has('srcdoc'),
+    );
+    return addressed.length === 0 ? null : framesMade(found, addressed, effectiveSource);
+  },
+};
+
+/** The choices of elements that frame something: each that can be framed, first that which comes first. */
+export function framesMade(
+  found: Survey,
+  elements: readonly Tree.Element[],
+  sourceOf: (element: Tree.Element) => string,
+): Made {
+  const refused: Dropped[] = [];
+  const refusals: Finding[] = [];
+  const framed: { element: Tree.Element; url: URL; dropped: Dropped[] }[] = [];
+  for (const element of elements) {
+    const attributes = attributesOf(element);
+    if (isHidden(attributes)) {
+      refused.push({ what: describe(element), why: 'a frame that nobody sees counts your visitors' });
+      continue;
+    }
+    const address = frameAddress(sourceOf(element), found.trusted);
+    if ('url' in address) {
+      if (framed.length > 0) refused.push({ what: describe(element), why: elementReason('iframe') });
+      framed.push({ element, url: address.url, dropped: address.dropped });
+      continue;
+    }
+    refused.push({ what: describe(element), why: address.refused });
+    refusals.push({
+      rule: 'frame-refused',
+      severity: 'stop',
+      says: `A frame was not kept: ${address.refused}.`,
+      remedy: 'Ask the host for a code whose frame begins with https://.',
+    });
+  }
+  const [first] = framed;
+  const kept = new Map(elements.map((element) => [element, 'whole'] as const));
+  const round = droppedBut(found, kept);
+  if (!first) return { choices: [], dropped: [...refused, ...round], findings: refusals };
+  const rebuilt = framed.map(({ element, url }) => rebuild(found, element, url));
+  const [best] = rebuilt;
+  const choices = rebuilt.map(({ frame: made }, at) =>
+    frameChoice(made, at === 0 ? WHY : 'Another frame that stands in the same code.'),
+  );
+  return {
+    choices: [...choices, cardOfFrame(found, best!.frame)],
+    dropped: [...best!.dropped, ...first.dropped, ...refused, ...round],
+    findings: [...refusals, ...best!.findings],
+  };
+}
+
+const WHY =
+  'The host gives a frame: what is in it runs on its own address, and your page stays free of its code.';
+
+function rebuild(
+  found: Survey,
+  element: Tree.Element,
+  url: URL,
+): { frame: Frame; dropped: Dropped[]; findings: Finding[] } {
+  const findings: Finding[] = [];
+  const attributes = attributesOf(element);
+  const sandbox = leastSandbox(attributes.get('sandbox'));
+  const permissions = leastPermissions(attributes.get('allow'), attributes.has('allowfullscreen'));
+  const wrappers = ancestorsOf(element)
+    .toReversed()
+    .map((ancestor) => attributesOf(ancestor).get('style') ?? '');
+  const title = titleOf(found, attributes, url);
+  if (title === '')
+    findings.push({
+      rule: 'frame-title-missing',
+      severity: 'warn',
+      says: 'The frame has no title, so a screen reader can only say where it comes from.',
+      remedy: 'Say in a few words what is in it (WCAG 4.1.2).',
+    });
+  if (isPrivateHost(url.hostname) && !found.trusted.includes(url.origin))
+    findings.push({
+      rule: 'private-host',
+      severity: 'warn',
+      says: `${url.host} can be reached only from inside a network.`,
+      remedy: 'Use the address that visitors can reach.',
+    });
+  const made: Frame = {
+    src: url.href,
+    title: title === '' ? plainLine(`Content from ${url.host}`) : title,
+    shape: frameShape(attributes, wrappers, found.told),
+    sandbox: sandbox.tokens,
+    permissions: permissions.permissions,
+  };
+  const written = new Map(writtenAttributes(frameMarkup(made)));
+  const dropped = [...attributes]
+    .filter(([name, value]) => written.get(name) !== value && !KEPT_IN_SUBSTANCE.has(name))
+    .map(([name, value]) => ({
+      what: plainLine(value === '' ? name : `${name}="${value}"`, 120),
+      why: attributeReason(name),
+    }));
+  return { frame: made, dropped: [...dropped, ...sandbox.dropped, ...permissions.dropped], findings };
+}
+
+// Their parts are judged one by one, or they live on in another form.
+const KEPT_IN_SUBSTANCE = new Set(
+  'src title allow sandbox width height loading referrerpolicy data type'.split(' '),
+);
+
+/** Where scripts that load late keep the address until then. */
+const WAITING = ['data-src', 'data-lazy-src', 'data-iframe-src', 'data-original', 'data-url'];
+
+/** The address a browser would load, or the one a lazy-loading script would have put there. */
+function effectiveSource(element: Tree.Element): string {
+  const attributes = attributesOf(element);
+  const source = attributes.get('src')?.trim() ?? '';
+  if (source !== '' && !/^(?:about:blank|data:|#)/i.test(source)) return source;
+  const waiting = WAITING.map((name) => attributes.get(name)?.trim() ?? '').find((value) => value !== '');
+  return waiting ?? source;
+}

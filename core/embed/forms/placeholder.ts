@@ -1,0 +1,67 @@
+import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
+import { linkAddress } from '../linkaddress.ts';
+import { attributesOf, wordsIn } from '../nodes.ts';
+import { linksIn, scriptsIn, type Survey } from '../survey.ts';
+import { titleOf } from '../titleof.ts';
+import { boxMade, scriptOf } from './box.ts';
+import type { Form, Made } from './form.ts';
+import { cardOf } from './link.ts';
+
+/** Elements of the host's own naming (HTML, custom elements), which only its script knows. */
+export const customElement: Form = {
+  id: 'custom-element',
+  make: (found) =>
+    fromPlaceholder(
+      found,
+      found.elements.filter(({ tagName }) => tagName.includes('-')),
+    ),
+};
+
+/** An element that a script fills: told by its class, its id or its data. */
+export const placeholder: Form = {
+  id: 'placeholder',
+  make: (found) =>
+    fromPlaceholder(
+      found,
+      found.elements.filter(
+        ({ tagName, attrs }) =>
+          !['script', 'style', 'link', 'img', 'noscript'].includes(tagName) &&
+          attrs.some(({ name }) => name === 'class' || name === 'id' || name.startsWith('data-')),
+      ),
+    ),
+};
+
+function fromPlaceholder(found: Survey, places: readonly Tree.Element[]): Made | null {
+  const given = scriptOf(found);
+  const [place] = places;
+  if (!given || !place) return null;
+  const attributes = attributesOf(place);
+  const address = contentAddress(found, place, given.address);
+  const words = wordsIn(place);
+  const said = titleOf(found, attributes, null) || attributes.get('data-title') || '';
+  const short = words.length <= 120 ? words : '';
+  const title = said || short || `Content from ${new URL(given.address).host}`;
+  const others = address === null ? [] : [cardOf(address, title, short === title ? '' : words)];
+  return boxMade(found, [...places, ...scriptsIn(found).map(({ element }) => element)], title, others);
+}
+
+/** Attributes in which hosts name what is to be shown. */
+const NAMES_IT = [
+  'href',
+  'cite',
+  'data-href',
+  'data-url',
+  'data-src',
+  'data-link',
+  'data-permalink',
+  'src',
+  'url',
+];
+
+/** What the place is of: an address that it names, or the first link in it. */
+function contentAddress(found: Survey, place: Tree.Element, script: string): string | null {
+  const attributes = attributesOf(place);
+  const own = NAMES_IT.map((name) => linkAddress(attributes.get(name) ?? '')).find((to) => to !== null);
+  const links = linksIn(found).map(({ href }) => linkAddress(href));
+  return own ?? links.find((to) => to !== null && to !== script) ?? null;
+}

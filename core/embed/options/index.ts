@@ -1,0 +1,10 @@
+export { HostFileSchema, type HostFile, type Option } from './hostfile.ts';
+export {
+  asWeWant,
+  embedAddress,
+  fileFor,
+  optionStands,
+  withOption,
+  type Set as OptionSet,
+} from './options.ts';
+export { inClock, readMoment } from './times.ts';

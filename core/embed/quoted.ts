@@ -1,0 +1,199 @@
+import { defaultTreeAdapter, type DefaultTreeAdapterTypes as Tree } from 'parse5';
+import { element, type Element, type Markup } from '../markup/index.ts';
+import { plainLine } from '../text/index.ts';
+import { linkAddress, sameHost } from './linkaddress.ts';
+import { attributesOf, isHtml, SWALLOWED, wordsIn } from './nodes.ts';
+
+/** A quotation of somebody's words, as our own markup. */
+export interface Quoted {
+  markup: Element;
+  /** Its words without its source, in one line. */
+  words: string;
+  source: string;
+  address: string | null;
+}
+
+/** Elements that stand on lines of their own. */
+const BLOCKS = new Set(
+  'p div section article header h1 h2 h3 h4 h5 h6 pre blockquote figure ul ol li dl dt dd table tr'.split(
+    ' ',
+  ),
+);
+const MARKS: Readonly<Record<string, string>> = { b: 'strong', strong: 'strong', i: 'em', em: 'em' };
+/** As deep as marks may lie in one another. */
+const DEEPEST = 50;
+
+/** What a browser sets a quotation in by, in CSS pixels. */
+const INDENT = 40;
+
+/**
+ * The words of a foreign blockquote with their links and their source, as a blockquote of ours (HTML, 4.4.4 and
+ * 4.4.13); null where there are none. `host` is an address of whoever gives the code out: a link to it is the source.
+ */
+export function quotedFrom(
+  quote: Tree.Element,
+  beside: Tree.Element | null,
+  host: string | null,
+): Quoted | null {
+  const { lines, source } = linesOf(quote);
+  const words = plainLine(lines.map(({ words: some }) => some).join(' '), 100_000);
+  const cite = linkAddress(attributesOf(quote).get('cite') ?? '');
+  const sourceLinks = [...(beside ? linksOf(beside) : []), ...source.links];
+  const ofHost = lines.flatMap(({ links }) => links).filter((href) => host !== null && sameHost(href, host));
+  const address = sourceLinks.at(-1) ?? cite ?? ofHost.at(-1) ?? null;
+  const said = plainLine((beside ? wordsIn(beside) : source.words).replace(/^[\s—–―-]+/, ''), 300);
+  if (words === '') return null;
+  const kept = lines.filter((line) => line.words !== '');
+  const quoted = element(
+    'blockquote',
+    { cite: address },
+    ...kept.map(({ markup }) => element('p', {}, ...markup)),
+  );
+  if (said === '' && address === null) return { markup: quoted, words, source: '', address };
+  const from = said || address || '';
+  const caption = element(
+    'figcaption',
+    { style: { 'margin-inline-start': `${INDENT}px` } },
+    address === null ? from : element('a', { href: address }, from),
+  );
+  return {
+    markup: element('figure', { style: { margin: '0' } }, quoted, caption),
+    words,
+    source: said,
+    address,
+  };
+}
+
+interface Line {
+  markup: Markup[];
+  words: string;
+  links: string[];
+}
+
+/** The lines of a quotation; what stands loose behind its paragraphs, or behind a dash, says whose words they are. */
+function linesOf(quote: Tree.Element): { lines: Line[]; source: Line } {
+  const lines: Line[] = [];
+  let source: Line = { markup: [], words: '', links: [] };
+  let loose: Tree.ChildNode[] = [];
+  let blocks = 0;
+  const endLoose = (last: boolean) => {
+    const some = loose.filter((node) => !defaultTreeAdapter.isCommentNode(node));
+    loose = [];
+    if (some.every((node) => defaultTreeAdapter.isTextNode(node) && node.value.trim() === '')) return;
+    if (last && blocks > 0) {
+      source = lineOf(some);
+      return;
+    }
+    const dash = last
+      ? some.findLastIndex((node) => defaultTreeAdapter.isTextNode(node) && lastDash(node.value) >= 0)
+      : -1;
+    const at = dash < 0 ? undefined : some[dash];
+    if (at && defaultTreeAdapter.isTextNode(at)) {
+      const from = lastDash(at.value);
+      const before = { ...at, value: at.value.slice(0, from) };
+      const behind = { ...at, value: at.value.slice(from) };
+      const words = lineOf([...some.slice(0, dash), before]);
+      if (words.words !== '') {
+        lines.push(words);
+        source = lineOf([behind, ...some.slice(dash + 1)]);
+        return;
+      }
+    }
+    lines.push(lineOf(some));
+  };
+  const visit = (parent: Tree.ParentNode, depth: number) => {
+    for (const node of parent.childNodes) {
+      const isElement = defaultTreeAdapter.isElementNode(node);
+      if (
+        isElement &&
+        (node.tagName === 'footer' || node.tagName === 'cite' || node.tagName === 'figcaption')
+      ) {
+        endLoose(false);
+        source = lineOf(node.childNodes);
+      } else if (isElement && BLOCKS.has(node.tagName) && depth < DEEPEST) {
+        endLoose(false);
+        if (
+          node.childNodes.some(
+            (child) => defaultTreeAdapter.isElementNode(child) && BLOCKS.has(child.tagName),
+          )
+        )
+          visit(node, depth + 1);
+        else {
+          lines.push(lineOf(node.childNodes));
+          blocks++;
+        }
+      } else loose.push(node);
+    }
+    endLoose(depth === 0);
+  };
+  visit(quote, 0);
+  return { lines, source };
+}
+
+/** Where the last dash stands that may begin whose words they are; -1 where none does. */
+function lastDash(text: string): number {
+  for (let at = text.length - 1; at >= 0; at--)
+    if (
+      '—–―'.includes(text.charAt(at)) &&
+      /^\s?$/.test(text.charAt(at - 1)) &&
+      /\s/.test(text.charAt(at + 1))
+    )
+      return at;
+  return -1;
+}
+
+function lineOf(nodes: readonly Tree.ChildNode[]): Line {
+  const links: string[] = [];
+  const made = (some: readonly Tree.ChildNode[], depth: number): Markup[] =>
+    some.flatMap((node): Markup[] => {
+      if (defaultTreeAdapter.isTextNode(node)) return [node.value.replace(/\s+/g, ' ')];
+      if (!defaultTreeAdapter.isElementNode(node) || SWALLOWED.has(node.tagName)) return [];
+      if (node.tagName === 'img') return [attributesOf(node).get('alt') ?? ''];
+      if (node.tagName === 'br') return [element('br', {})];
+      const inside = depth < DEEPEST ? made(node.childNodes, depth + 1) : [wordsIn(node)];
+      if (!isHtml(node)) return inside;
+      const href = node.tagName === 'a' ? linkAddress(attributesOf(node).get('href') ?? '') : null;
+      if (href !== null && wordsIn(node) !== '') {
+        links.push(href);
+        return [element('a', { href }, ...inside)];
+      }
+      const mark = MARKS[node.tagName];
+      return mark ? [element(mark, {}, ...inside)] : inside;
+    });
+  const markup = trimmed(made(nodes, 0).filter((part) => part !== ''));
+  const words = plainLine(nodes.map(wordsOfNode).join(''), 100_000);
+  return { markup, words, links };
+}
+
+const wordsOfNode = (node: Tree.ChildNode): string => {
+  if (defaultTreeAdapter.isTextNode(node)) return node.value;
+  if (!defaultTreeAdapter.isElementNode(node) || SWALLOWED.has(node.tagName)) return '';
+  if (node.tagName === 'img') return attributesOf(node).get('alt') ?? '';
+  return node.tagName === 'br' ? ' ' : ` ${wordsIn(node)} `;
+};
+
+/** Without the blanks and empty lines at both ends. */
+function trimmed(markup: Markup[]): Markup[] {
+  const isEmpty = (part: Markup | undefined) =>
+    typeof part === 'string' ? part.trim() === '' : part?.tag === 'br';
+  let [from, to] = [0, markup.length];
+  while (from < to && isEmpty(markup[from])) from++;
+  while (to > from && isEmpty(markup[to - 1])) to--;
+  return markup.slice(from, to).map((part, at, all) => {
+    if (typeof part !== 'string') return part;
+    const start = at === 0 ? part.trimStart() : part;
+    return at === all.length - 1 ? start.trimEnd() : start;
+  });
+}
+
+function linksOf(element: Tree.Element): string[] {
+  const found: string[] = [];
+  const waiting: Tree.Node[] = [element];
+  for (let node = waiting.pop(); node !== undefined; node = waiting.pop()) {
+    if (!defaultTreeAdapter.isElementNode(node)) continue;
+    const href = node.tagName === 'a' ? linkAddress(attributesOf(node).get('href') ?? '') : null;
+    if (href !== null) found.push(href);
+    waiting.push(...node.childNodes.toReversed());
+  }
+  return found;
+}

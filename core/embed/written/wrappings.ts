@@ -1,0 +1,59 @@
+/**
+ * What programs and people wrap code in when they pass it on, one thing each: the code without it, or null where it is
+ * not wrapped so.
+ */
+export interface Wrapping {
+  /** What it looks like, as it is told. */
+  what: string;
+  why: string;
+  taken: (code: string) => string | null;
+}
+
+/** The fence that is put round code in notes (CommonMark, 4.5), or the single marks of code in a line. */
+const fence: Wrapping = {
+  what: '```',
+  why: 'the marks that notes put round code; they are no part of it',
+  taken: (code) => {
+    const lines = code.split('\n');
+    const isFence = (line: string) => /^ {0,3}(?:```|~~~)/.test(line);
+    if (lines.some(isFence)) return lines.filter((line) => !isFence(line)).join('\n');
+    const bare = code.trim();
+    return bare.length > 2 && bare.startsWith('`') && bare.endsWith('`') ? bare.slice(1, -1) : null;
+  },
+};
+
+/** A string of JSON or of a program, with its quotes and slashes escaped. */
+const string: Wrapping = {
+  what: '\\"',
+  why: 'the code had been written into a program; it was read without its marks',
+  taken: (code) => {
+    const bare = code.trim();
+    if (bare.startsWith('"') && bare.endsWith('"')) {
+      try {
+        const read: unknown = JSON.parse(bare);
+        if (typeof read === 'string') return read;
+      } catch {
+        // Then its marks alone are taken out.
+      }
+    }
+    if (!/=\s{0,9}\\["']/.test(code)) return null;
+    return code
+      .replaceAll('\\"', '"')
+      .replaceAll("\\'", "'")
+      .replaceAll('\\/', '/')
+      .replaceAll('\\n', '\n')
+      .replaceAll('\\t', ' ');
+  },
+};
+
+/** The end of a frame whose beginning was not copied along. */
+const beginning: Wrapping = {
+  what: '<iframe',
+  why: 'the beginning of the code was missing; it was read as a frame',
+  taken: (code) => {
+    if (/<\s{0,9}[a-z]/i.test(code) || !/\bsrc\s{0,9}=/i.test(code)) return null;
+    return /<\/iframe\s{0,9}>|\b(?:frameborder|allowfullscreen)\b/i.test(code) ? `<iframe ${code}` : null;
+  },
+};
+
+export const WRAPPINGS: readonly Wrapping[] = [fence, string, beginning];

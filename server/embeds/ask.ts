@@ -1,0 +1,216 @@
+import type { UnpackAnswer } from '@placard/core/contract';
+import {
+  addressIn,
+  cardChoice,
+  unpack,
+  type AboutPage,
+  type Choice,
+  type Framing,
+  type Unpacked,
+} from '@placard/core/embed';
+import { embedAddress, fileFor } from '@placard/core/embed/options';
+import { escapeHtml } from '@placard/core/text';
+import type { Database } from '../db/database.ts';
+import { Refused } from '../imaging/formats.ts';
+import type { PreviewOf } from '../outbound/look.ts';
+import type { Outbound } from '../outbound/outbound.ts';
+import { Refusal, unfit } from '../refusal.ts';
+import { asWanted, hostsAsked, readWanted, type Wanted } from './aswanted.ts';
+import { askFraming, framingIn } from './framing.ts';
+import { answerText, keepAnswer, listedEndpoint } from './oembed.ts';
+import { aboutInThread, unpackAnswer } from './unpack.ts';
+
+const MOST_HTML = 2_000_000;
+
+interface House {
+  database: Database;
+  outbound: Outbound;
+  previewOf: PreviewOf;
+  trustedFrames: readonly string[];
+}
+
+/**
+ * Asks the host of an address what it has to embed: by a keeper's file, by a list of providers, or by what its page says
+ * (oEmbed 1.0); whether that lets itself be framed; else a link card of what the page says of itself. What the host does
+ * not answer is said, and never an error. Throws a Refusal (unfit) for what is no address.
+ */
+export async function askAddress(house: House, siteId: string, raw: string): Promise<UnpackAnswer> {
+  const { database, outbound, previewOf } = house;
+  const address = addressIn(/^[a-z][a-z0-9+.-]*:/i.test(raw) ? raw : `https://${raw}`);
+  if (address === null) throw unfit('This is not a web address.');
+  const wanted = await readWanted(database, siteId);
+  const says: string[] = [];
+  const listed = listedEndpoint(address, wanted.files, wanted.providers);
+  const byList = listed === null ? null : await answerOf(house, listed, address, says);
+  const page = byList?.unpacked.choices.length ? null : await pageAt(outbound, address, says);
+  const discovered = page?.about?.oembed ?? null;
+  const answer =
+    byList ??
+    (discovered !== null && discovered !== listed ? await answerOf(house, discovered, address, says) : null);
+  const { unpacked, photo } = await made(house, wanted, address, page, answer, says);
+  const picture = unpacked.choices
+    .map((choice) => (choice.kind === 'card' ? choice.picture : null))
+    .find((one) => one);
+  return {
+    unpacked,
+    hosts: hostsAsked(unpacked.choices, wanted),
+    asked: { says, preview: picture ? previewOf(picture) : null, photo },
+  };
+}
+
+type Asked = NonNullable<UnpackAnswer['asked']>;
+
+async function made(
+  { outbound, trustedFrames }: House,
+  wanted: Wanted,
+  address: string,
+  page: PageAt | null,
+  answer: Answered | null,
+  says: string[],
+): Promise<{ unpacked: Unpacked; photo: Asked['photo'] }> {
+  const card = cardOf(address, page?.about ?? null, answer);
+  const withCard = (choices: readonly Choice[]) => [...choices.filter(({ kind }) => kind !== 'card'), card];
+  if (answer) {
+    const photo = answer.photo;
+    const unpacked = asWanted(answer.unpacked, wanted);
+    const framed = await withoutRefusing(outbound, unpacked.choices, says, wanted.site);
+    return { unpacked: renewed(unpacked, withCard(framed)), photo };
+  }
+  // A keeper's file says where the embed of a page is; else the page itself may be framed.
+  const file = fileFor(wanted.files, address);
+  const embed = file ? embedAddress(file, address) : null;
+  const title = page?.about?.title ?? '';
+  const frame = unpack(
+    `<iframe src="${escapeHtml(embed ?? page?.url ?? address)}" title="${escapeHtml(title)}"></iframe>`,
+    trustedFrames,
+  );
+  const unpacked = asWanted({ ...frame, form: 'address' }, wanted);
+  const framing: Framing | null =
+    embed === null ? (page?.framing ?? null) : await askFraming(outbound, embed, wanted.site);
+  if (framing) says.push(framing.says);
+  const choices = framing?.may ? unpacked.choices : [];
+  return { unpacked: renewed(unpacked, withCard(choices)), photo: null };
+}
+
+/** The same with other choices: the first of them is what is made of it. */
+function renewed(unpacked: Unpacked, choices: Choice[]): Unpacked {
+  const [first] = choices;
+  return {
+    ...unpacked,
+    choices,
+    html: first?.html ?? '',
+    frame: first?.kind === 'frame' ? first.frame : null,
+    origins: first?.origins ?? [],
+    csp: first?.csp ?? {},
+    findings:
+      first?.kind === 'frame'
+        ? unpacked.findings
+        : unpacked.findings.filter(({ severity }) => severity === 'stop'),
+  };
+}
+
+/** The choices without frames that do not let themselves be framed. */
+async function withoutRefusing(
+  outbound: Outbound,
+  choices: readonly Choice[],
+  says: string[],
+  site: string | null,
+): Promise<Choice[]> {
+  const kept: Choice[] = [];
+  for (const choice of choices) {
+    if (choice.kind === 'frame') {
+      const framing = await askFraming(outbound, choice.frame.src, site);
+      says.push(framing.says);
+      if (!framing.may) continue;
+    }
+    kept.push(choice);
+  }
+  return kept;
+}
+
+interface Answered {
+  unpacked: Unpacked;
+  title: string;
+  picture: string | null;
+  words: string;
+  provider: string;
+  photo: Asked['photo'];
+}
+
+/** What a host answers about an address; null, and a sentence why, where that is of no use. */
+async function answerOf(
+  { database, outbound, trustedFrames }: House,
+  endpoint: string,
+  address: string,
+  says: string[],
+): Promise<Answered | null> {
+  try {
+    const text = await answerText(database, outbound, endpoint);
+    const { answer, unpacked, wrong } = await unpackAnswer(text, address, trustedFrames);
+    if (!answer || !unpacked) {
+      says.push(wrong ?? 'The host’s answer could not be read.');
+      return null;
+    }
+    await keepAnswer(database, endpoint, text, answer.cacheAge);
+    const { type, title, author, provider, thumbnail, url } = answer;
+    const what = { video: 'a film', rich: 'something to embed', photo: 'a photo', link: 'a page to link to' }[
+      type
+    ];
+    says.push(
+      `${provider || new URL(address).host} has ${what} at this address${title === '' ? '' : `: “${title}”`}.`,
+    );
+    return {
+      unpacked,
+      title,
+      provider,
+      words: author === '' ? '' : `by ${author}`,
+      picture: thumbnail ?? (type === 'photo' ? url : null),
+      photo: type === 'photo' && url !== null ? { address: url, title, creator: author } : null,
+    };
+  } catch (error) {
+    if (!(error instanceof Refused || error instanceof Refusal)) throw error;
+    says.push(error.message);
+    return null;
+  }
+}
+
+interface PageAt {
+  url: string;
+  about: AboutPage | null;
+  framing: Framing;
+}
+
+/** The page at an address; null, and a sentence why, where there is none. */
+async function pageAt(outbound: Outbound, address: string, says: string[]): Promise<PageAt | null> {
+  try {
+    const knocked = await outbound.knock(address, { mostBytes: MOST_HTML, within: 15_000 });
+    const { url, status, text } = knocked;
+    if (status >= 400) {
+      says.push(`${url.host} answered ${status} at this address.`);
+      return null;
+    }
+    const about = /^\s*</.test(text) ? await aboutInThread(text, url.href) : null;
+    return { url: url.href, about, framing: framingIn(knocked, null) };
+  } catch (error) {
+    if (!(error instanceof Refused || error instanceof Refusal)) throw error;
+    says.push(error.message);
+    return null;
+  }
+}
+
+/** The link card of an address, with what its page and its host say of it. */
+function cardOf(address: string, about: AboutPage | null, answer: Answered | null): Choice {
+  const [given] = unpack(address).choices;
+  if (given?.kind !== 'card') throw new TypeError('An address has a link card.');
+  const { card } = given;
+  return cardChoice(
+    {
+      address: card.address,
+      title: answer?.title || about?.title || card.title,
+      words: about?.words || answer?.words || '',
+      site: about?.site || answer?.provider || card.site,
+    },
+    given.why,
+    answer?.picture ?? about?.picture ?? null,
+  );
+}

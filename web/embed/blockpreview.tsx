@@ -1,0 +1,68 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState, type CSSProperties } from 'react';
+import { previewEmbed } from '@placard/core/contract';
+import type { BoxBlock, Embed } from '@placard/core/page';
+import { call } from '../kit/api.ts';
+
+/** What frames shown from the users'-content origin may do; the document there runs no script of its own. */
+export const PREVIEW_SANDBOX = 'allow-scripts allow-same-origin allow-popups allow-presentation allow-forms';
+
+/** Something of somebody else's that stands in pages. */
+export type EmbeddedBlock = Embed | BoxBlock;
+
+export const isEmbedded = (block: { type: string }): block is EmbeddedBlock =>
+  block.type === 'embed' || block.type === 'box';
+
+/** Where a block can be looked at as visitors get it: on the users'-content origin. */
+export function useBlockPreview(block: EmbeddedBlock) {
+  return useQuery({
+    // Where it stands, and the words under it, change nothing of what is in it.
+    queryKey: ['preview', block.type, shownOf(block)],
+    queryFn: () => call(previewEmbed, { body: { block } }),
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+}
+
+const shownOf = (block: EmbeddedBlock) =>
+  block.type === 'box'
+    ? block.attrs.boxed
+    : [block.attrs.frame, block.attrs.narrow ?? null, block.attrs.still ?? null];
+
+/** What the visitor gets: the real frame, from the users'-content origin. `asleep` keeps presses for the page editor. */
+export function BlockPreview({
+  block,
+  look,
+  asleep = false,
+}: {
+  block: EmbeddedBlock;
+  /** How it takes its room. */
+  look: unknown;
+  asleep?: boolean;
+}) {
+  const preview = useBlockPreview(block);
+  const address = preview.data?.preview;
+  const [loaded, setLoaded] = useState('');
+  const title = block.type === 'box' ? block.attrs.boxed.title : block.attrs.frame.title;
+  if (preview.error)
+    return <p className="border border-dashed border-madder p-4 text-[14px]">{preview.error.message}</p>;
+  return (
+    <div className="relative w-full bg-[#eee]" style={{ position: 'relative', ...(look as CSSProperties) }}>
+      {address && (
+        <iframe
+          src={address}
+          title={`Preview: ${title}`}
+          sandbox={PREVIEW_SANDBOX}
+          className="block size-full border-0"
+          onLoad={() => setLoaded(address)}
+        />
+      )}
+      {(!address || loaded !== address) && (
+        <span className="absolute inset-0 grid place-items-center p-2 text-center text-[13px] text-[#555]">
+          Loading {title} …
+        </span>
+      )}
+      {asleep && <span className="absolute inset-0" />}
+    </div>
+  );
+}

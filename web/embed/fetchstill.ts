@@ -1,0 +1,25 @@
+import { fetchMedia } from '@placard/core/contract';
+import { acceptWhenRead } from '../gather/acceptwhenread.ts';
+import { call } from '../kit/api.ts';
+
+/** What is known of a still of somebody else's thing. */
+interface Still {
+  address: string;
+  title: string;
+  creator: string;
+  /** The page that it is of. */
+  page: string;
+}
+
+/** Brings in a still that a host shows of something, with where it is from on its placard; answers the asset. Throws an Error with a sentence. */
+export async function fetchStill({ address, title, creator, page }: Still, section: string): Promise<string> {
+  const label = {
+    title: `Still of ${title}`.slice(0, 300),
+    alt: `Still of “${title}”`.slice(0, 1000),
+    creator: creator.slice(0, 300),
+    sourceUrl: page,
+    source: new URL(page).host,
+  };
+  const { arrivals } = await call(fetchMedia, { body: { items: [{ address, label }] } });
+  return acceptWhenRead(arrivals[0] ?? '', section);
+}

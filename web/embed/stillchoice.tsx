@@ -1,0 +1,57 @@
+import { useState } from 'react';
+import { Notice } from '../kit/notice.tsx';
+import { PictureChoice } from '../kit/picturechoice.tsx';
+import { fetchStill } from './fetchstill.ts';
+
+/** A picture that a host shows of something, and what that is. */
+export interface HostsStill {
+  address: string;
+  title: string;
+  creator: string;
+  page: string;
+  /** A small picture of it on the users'-content origin. */
+  preview: string | null;
+}
+
+/** Chooses the picture that stands for somebody else's thing: the one that its host shows, brought in with where it is from, or one of ours. */
+export function StillChoice({
+  label,
+  hosts,
+  section,
+  onChoose,
+  onCancel,
+}: {
+  label: string;
+  hosts: HostsStill | null;
+  section: string;
+  onChoose: (asset: string) => void;
+  onCancel: () => void;
+}) {
+  const [busy, setBusy] = useState(false);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const bring = async (still: HostsStill) => {
+    setBusy(true);
+    setWrong(null);
+    try {
+      onChoose(await fetchStill(still, section));
+    } catch (error) {
+      setWrong(error instanceof Error ? error.message : String(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <div className="border-b border-rule py-2">
+      {hosts && (
+        <div className="mb-2 flex items-center gap-2">
+          {hosts.preview && <img src={hosts.preview} alt="" className="h-[45px] w-20 object-cover" />}
+          <button type="button" className="button" disabled={busy} onClick={() => void bring(hosts)}>
+            {busy ? 'Bringing it in …' : 'Bring in the host’s picture'}
+          </button>
+        </div>
+      )}
+      {wrong && <Notice severity="stop">{wrong}</Notice>}
+      <PictureChoice label={label} onChoose={onChoose} onCancel={onCancel} />
+    </div>
+  );
+}

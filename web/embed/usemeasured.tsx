@@ -1,0 +1,106 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Site } from '@placard/core/contract';
+import type { BoxBlock } from '@placard/core/page';
+import { useBlockPreview } from './blockpreview.tsx';
+
+/** Widths at which a box is measured besides the site's own measures: phones, and columns of tables and cards. */
+const NARROW = [240, 288, 358];
+/** How long nothing may change before a height is taken for what it is, and how long that is waited for. In milliseconds. */
+const [STILL, LONGEST] = [900, 12_000];
+const [LOWEST, HIGHEST] = [20, 10_000];
+
+/** What came of measuring a box. */
+export interface Measured {
+  heights: { width: number; height: number }[];
+  /** Origins that it asked for and may not ask. */
+  refused: string[];
+  /** It never told that it had loaded. */
+  silent: boolean;
+}
+
+/**
+ * Measures a box in this browser, at several widths at once, on the users'-content origin; gives frames to be put
+ * somewhere on the screen where nobody sees them. What a box tells of itself is taken for numbers and origins and no more.
+ */
+export function useMeasured(block: BoxBlock, site: Site, onMeasured: (measured: Measured) => void) {
+  const preview = useBlockPreview({
+    ...block,
+    attrs: { ...block.attrs, boxed: { ...block.attrs.boxed, heights: [], title: '-' } },
+  });
+  const address = preview.data?.measure ?? null;
+  const widths = [...new Set([...NARROW, ...site.measures.map(({ width }) => width)])]
+    .sort((a, b) => a - b)
+    .slice(0, 8);
+  const frames = useRef(new Map<number, HTMLIFrameElement>());
+  const told = useRef(onMeasured);
+  useEffect(() => {
+    told.current = onMeasured;
+  });
+  const [measuring, setMeasuring] = useState(true);
+  const known = widths.join(' ');
+  useEffect(() => {
+    if (!address) return undefined;
+    setMeasuring(true);
+    const heights = new Map<number, number>();
+    const refused = new Set<string>();
+    const loaded = new Set<number>();
+    let still: ReturnType<typeof setTimeout> | undefined;
+    let over = false;
+    const end = () => {
+      if (over) return;
+      over = true;
+      setMeasuring(false);
+      told.current({
+        heights: [...heights].map(([width, height]) => ({ width, height })).sort((a, b) => a.width - b.width),
+        refused: [...refused].sort(),
+        silent: loaded.size === 0,
+      });
+    };
+    const count = known.split(' ').length;
+    const hear = ({
+      source,
+      data,
+    }: MessageEvent<{ of?: unknown; height?: unknown; refused?: unknown; loaded?: unknown }>) => {
+      const from = [...frames.current].find(([, frame]) => frame.contentWindow === source);
+      if (!from || typeof data !== 'object' || data?.of !== 'box') return;
+      const [width] = from;
+      if (typeof data.height === 'number' && Number.isFinite(data.height))
+        heights.set(width, Math.round(Math.min(HIGHEST, Math.max(LOWEST, data.height))));
+      if (typeof data.refused === 'string' && refused.size < 20 && URL.canParse(data.refused)) {
+        const { protocol, origin } = new URL(data.refused);
+        if (protocol === 'https:' || protocol === 'http:') refused.add(origin);
+      }
+      if (data.loaded === true) loaded.add(width);
+      clearTimeout(still);
+      if (loaded.size === count) still = setTimeout(end, STILL);
+    };
+    addEventListener('message', hear);
+    const longest = setTimeout(end, LONGEST);
+    return () => {
+      removeEventListener('message', hear);
+      clearTimeout(still);
+      clearTimeout(longest);
+    };
+  }, [address, known]);
+  const hidden = address && (
+    // On the screen, or browsers let it rest; and behind a pixel of it.
+    <div aria-hidden className="pointer-events-none fixed bottom-0 left-0 size-px overflow-hidden opacity-0">
+      {widths.map((width) => (
+        <iframe
+          key={`${width} ${address}`}
+          ref={(frame) => {
+            if (frame) frames.current.set(width, frame);
+            else frames.current.delete(width);
+          }}
+          src={address}
+          title="Being measured"
+          tabIndex={-1}
+          sandbox="allow-scripts"
+          className="absolute top-0 left-0 border-0"
+          style={{ width, height: 150 }}
+        />
+      ))}
+    </div>
+  );
+  return { hidden, measuring, error: preview.error };
+}
