@@ -147,6 +147,8 @@ export const StagesSchema = v.object({
   handOff: count,
   holdings: count,
   pages: count,
+  /** Hosts that somebody asked for, and nobody has answered. */
+  hosts: count,
 });
 export type Stages = v.InferOutput<typeof StagesSchema>;
 

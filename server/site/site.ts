@@ -1,8 +1,8 @@
-import { and, asc, count, eq, isNull, ne, or } from 'drizzle-orm';
+import { and, asc, count, eq, isNotNull, isNull, ne, or } from 'drizzle-orm';
 import type { Policy, Site, Stages } from '@placard/core/contract';
 import { USUAL_EDGES } from '@placard/core/page';
 import type { Database } from '../db/database.ts';
-import { arrival, asset, searchRow, section, site, user } from '../db/schema.ts';
+import { arrival, asset, host, searchRow, section, site, user } from '../db/schema.ts';
 import { enqueue } from '../queue/queue.ts';
 import { readOwnTerms } from '../labels/terms.ts';
 import { away } from '../refusal.ts';
@@ -57,7 +57,7 @@ export async function setSitePolicy(database: Database, siteId: string, policy: 
 /** What waits at each stage: real queues, counted now. */
 export async function readStages(database: Database, siteId: string): Promise<Stages> {
   const held = and(eq(asset.siteId, siteId), isNull(asset.binnedAt));
-  const [[arrivals], [prep], [label], [holdings], pages] = await Promise.all([
+  const [[arrivals], [prep], [label], [holdings], [asked], pages] = await Promise.all([
     database.select({ n: count() }).from(arrival).where(eq(arrival.siteId, siteId)),
     database
       .select({ n: count() })
@@ -74,6 +74,10 @@ export async function readStages(database: Database, siteId: string): Promise<St
         ),
       ),
     database.select({ n: count() }).from(asset).where(held),
+    database
+      .select({ n: count() })
+      .from(host)
+      .where(and(eq(host.siteId, siteId), isNotNull(host.askedAt))),
     countPages(database, siteId),
   ]);
   return {
@@ -81,6 +85,7 @@ export async function readStages(database: Database, siteId: string): Promise<St
     prep: prep?.n ?? 0,
     label: label?.n ?? 0,
     holdings: holdings?.n ?? 0,
+    hosts: asked?.n ?? 0,
     ...pages,
   };
 }

@@ -62,7 +62,7 @@ function OneHost({ host, review, note, says }: UnpackAnswer['hosts'][number] & {
         >
           <input
             autoFocus
-            className="input grow"
+            className="input w-auto flex-[1_1_120px]"
             aria-label={`What ${host} is wanted for`}
             value={why}
             onChange={(event) => setWhy(event.target.value)}

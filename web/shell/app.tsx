@@ -19,6 +19,9 @@ const EndingList = lazy(() => import('../label/ending.tsx'));
 const TermsList = lazy(() => import('../label/termslist.tsx'));
 const Spreadsheet = lazy(() => import('../label/spreadsheet.tsx'));
 const Place = lazy(() => import('../place/place.tsx'));
+const Hosts = lazy(() => import('../hosts/hosts.tsx'));
+const HostFiles = lazy(() => import('../hosts/hostfiles.tsx'));
+const Outside = lazy(() => import('../hosts/outside.tsx'));
 const Proof = lazy(() => import('../proof/proof.tsx'));
 const HandOff = lazy(() => import('../handoff/handoff.tsx'));
 const Holdings = lazy(() => import('../holdings/holdings.tsx'));
@@ -65,6 +68,15 @@ export function App() {
             element={<Screen key="Spreadsheet" title="Spreadsheet" of={Spreadsheet} />}
           />
           <Route path="/label/:asset?" element={<Screen key="Label" title="Label" of={Label} />} />
+          <Route path="/place/hosts" element={<Screen key="Hosts" title="Hosts" of={Hosts} />} />
+          <Route
+            path="/place/hosts/files"
+            element={<Screen key="HostFiles" title="What hosts understand" of={HostFiles} />}
+          />
+          <Route
+            path="/place/outside"
+            element={<Screen key="Outside" title="What still works" of={Outside} />}
+          />
           <Route path="/place/:page?" element={<Screen key="Place" title="Place" of={Place} />} />
           <Route path="/proof/:page?" element={<Screen key="Proof" title="Proof" of={Proof} />} />
           <Route path="/hand-off/:page?" element={<Screen key="HandOff" title="Hand off" of={HandOff} />} />
