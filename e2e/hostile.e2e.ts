@@ -59,8 +59,8 @@ test('hostile embed code is taken apart in the page, and nothing of it runs', as
   for (const [pasted, says] of [
     ['<iframe src="javascript:alert(document.domain)"></iframe>', 'javascript: can run code'],
     ['<iframe src="data:text/html,<script>alert(1)</script>"></iframe>', 'data: can run code'],
-    ['<img src=x onerror=alert(1)><svg onload=alert(2)>', 'There is no frame in this'],
-    ['<iframe srcdoc="<script>alert(1)</script>"></iframe>', 'the frame has no address'],
+    ['<img src=x onerror=alert(1)><svg onload=alert(2)>', 'There is nothing in this that can be embedded'],
+    ['<form action="https://evil.example/"><input></form>', 'There is nothing in this that can be embedded'],
     ['<b>'.repeat(40_000), 'an embed code is a few hundred'],
   ] as const) {
     await code.fill(pasted);

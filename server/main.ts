@@ -18,6 +18,7 @@ import { receiveWork } from './jobs/receive.ts';
 import { judgeWork } from './jobs/judge.ts';
 import { outsideWork } from './jobs/outside.ts';
 import { pagesWork } from './jobs/pages.ts';
+import { soundWork } from './jobs/sound.ts';
 import { sheetWork } from './jobs/sheet.ts';
 import { sendWork } from './jobs/send.ts';
 import { Runner } from './queue/runner.ts';
@@ -68,6 +69,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
       pages: pagesWork(database),
       empty: emptyWork(database, store),
       outside: outsideWork(database, outbound),
+      sound: soundWork(database, store),
     },
     log,
   );

@@ -1,5 +1,5 @@
+import { TRACK_KINDS } from '../captions/trackkind.ts';
 import * as v from 'valibot';
-import { LanguageSchema } from './language.ts';
 import { PlacardSchema } from '../credit/placard.ts';
 import { VERDICTS } from '../licence/verdict.ts';
 import { COLOURS } from '../likeness/index.ts';
@@ -44,7 +44,13 @@ export const RenditionSchema = v.object({
   url: v.string(),
 });
 
-export const TrackSchema = v.object({ language: v.string(), label: v.string(), url: v.string() });
+export const TrackSchema = v.object({
+  id: v.string(),
+  kind: v.picklist(TRACK_KINDS),
+  language: v.string(),
+  label: v.string(),
+  url: v.string(),
+});
 
 export const SHAPES = ['landscape', 'portrait', 'square'] as const;
 
@@ -317,19 +323,4 @@ export const prepareAsset = endpoint({
   params: ById,
   answer: v.object({ job: v.string() }),
   problems: [404],
-});
-
-export const putCaptions = endpoint({
-  method: 'PUT',
-  path: '/api/assets/{id}/captions',
-  summary: 'Attach a captions track (WebVTT) to a film, replacing the one in the same language',
-  roles: EDITORS,
-  params: ById,
-  body: v.object({
-    language: LanguageSchema,
-    label: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(60)),
-    text: v.pipe(v.string(), v.maxLength(1_000_000)),
-  }),
-  answer: v.object({ tracks: v.array(TrackSchema) }),
-  problems: [404, 422],
 });

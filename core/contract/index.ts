@@ -15,3 +15,4 @@ export * from './shortlists.ts';
 export * from './site.ts';
 export * from './tables.ts';
 export * from './terms.ts';
+export * from './tracks.ts';

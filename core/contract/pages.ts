@@ -1,3 +1,4 @@
+import { TRACK_KINDS } from '../captions/trackkind.ts';
 import * as v from 'valibot';
 import { FocalPointSchema } from '../geometry/rectangle.ts';
 import { PlacardSchema } from '../credit/placard.ts';
@@ -120,7 +121,15 @@ const HeldAssetSchema = v.object({
       bytes: v.number(),
     }),
   ),
-  tracks: v.array(v.object({ ...FileSchema, language: v.string(), label: v.string() })),
+  tracks: v.array(
+    v.object({
+      ...FileSchema,
+      kind: v.optional(v.picklist(TRACK_KINDS)),
+      language: v.string(),
+      label: v.string(),
+      said: v.optional(v.array(v.object({ who: v.string(), words: v.string() }))),
+    }),
+  ),
 }) as unknown as v.GenericSchema<unknown, HeldAsset>;
 
 export const readHeld = endpoint({

@@ -1,3 +1,4 @@
+import { CaptionBoundsSchema } from '../captions/judge.ts';
 import * as v from 'valibot';
 import { APPROVALS } from '../licence/policy.ts';
 import { DUTIES, FAMILIES, PERMISSIONS } from '../licence/terms.ts';
@@ -79,6 +80,8 @@ export const PolicySchema = v.object({
   approval: v.picklist(APPROVALS),
   /** Whether, where everything has to be approved, that goes for our own work too. */
   ownWork: v.optional(v.boolean(), false),
+  /** How captions are to be; as `USUAL_BOUNDS` where nothing is said. */
+  captions: v.optional(CaptionBoundsSchema),
 });
 export type Policy = v.InferOutput<typeof PolicySchema>;
 

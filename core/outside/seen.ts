@@ -75,7 +75,7 @@ export function seenOf(address: string, kind: OutsideKind, answered: Answered): 
   return seen('works', '');
 }
 
-const withoutHash = (address: string): string => address.replace(/#.*$/, '');
+const withoutHash = (address: string): string => address.split('#')[0] ?? address;
 
 function decoded(text: string): string {
   try {

@@ -76,7 +76,8 @@ export function bytesLoaded(
 }
 
 /** The captions that are shown without being asked for: those in the page's language, or its nearest kin (BCP 47). */
-export function shownTrack(tracks: readonly Track[], language: string): Track | undefined {
+export function shownTrack(all: readonly Track[], language: string): Track | undefined {
+  const tracks = all.filter(({ kind = 'captions' }) => kind === 'captions');
   const wanted = language.toLowerCase();
   const family = wanted.split('-')[0];
   return (

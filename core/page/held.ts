@@ -1,3 +1,4 @@
+import type { Said, TrackKind } from '../captions/index.ts';
 import type { FocalPoint } from '../geometry/rectangle.ts';
 import type { Placard } from '../credit/placard.ts';
 import type { StatementContext } from '../credit/statement.ts';
@@ -49,9 +50,13 @@ export interface Source extends HeldFile {
 
 /** A captions track (HTML track element, kind captions). */
 export interface Track extends HeldFile {
+  /** Captions where nothing is said. */
+  kind?: TrackKind | undefined;
   /** BCP 47. */
   language: string;
   label: string;
+  /** What it says, as a transcript. */
+  said?: readonly Said[] | undefined;
 }
 
 /** An asset as a page sees it: its label and its files. */

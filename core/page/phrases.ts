@@ -14,6 +14,7 @@ const PHRASES = {
     opener: 'Opening picture',
     play: 'Play',
     loadsFrom: 'Loads from',
+    transcript: 'What is said',
   },
   cs: {
     credits: 'Zdroje obrázků',
@@ -29,6 +30,7 @@ const PHRASES = {
     opener: 'Úvodní obrázek',
     play: 'Přehrát',
     loadsFrom: 'Načte se z',
+    transcript: 'Co se říká',
   },
   da: {
     credits: 'Billedkreditering',
@@ -44,6 +46,7 @@ const PHRASES = {
     opener: 'Åbningsbillede',
     play: 'Afspil',
     loadsFrom: 'Hentes fra',
+    transcript: 'Det sagte',
   },
   de: {
     credits: 'Bildnachweise',
@@ -59,6 +62,7 @@ const PHRASES = {
     opener: 'Eröffnungsbild',
     play: 'Abspielen',
     loadsFrom: 'Lädt von',
+    transcript: 'Was gesagt wird',
   },
   es: {
     credits: 'Créditos',
@@ -74,6 +78,7 @@ const PHRASES = {
     opener: 'Imagen de apertura',
     play: 'Reproducir',
     loadsFrom: 'Se carga desde',
+    transcript: 'Lo que se dice',
   },
   fi: {
     credits: 'Kuvien tekijät',
@@ -89,6 +94,7 @@ const PHRASES = {
     opener: 'Avauskuva',
     play: 'Toista',
     loadsFrom: 'Ladataan palvelimelta',
+    transcript: 'Mitä sanotaan',
   },
   fr: {
     credits: 'Crédits',
@@ -104,6 +110,7 @@ const PHRASES = {
     opener: 'Image d’ouverture',
     play: 'Lire',
     loadsFrom: 'Se charge depuis',
+    transcript: 'Ce qui est dit',
   },
   it: {
     credits: 'Crediti',
@@ -119,6 +126,7 @@ const PHRASES = {
     opener: 'Immagine di apertura',
     play: 'Riproduci',
     loadsFrom: 'Si carica da',
+    transcript: 'Che cosa si dice',
   },
   nl: {
     credits: 'Beeldverantwoording',
@@ -134,6 +142,7 @@ const PHRASES = {
     opener: 'Openingsbeeld',
     play: 'Afspelen',
     loadsFrom: 'Wordt geladen van',
+    transcript: 'Wat er gezegd wordt',
   },
   pl: {
     credits: 'Źródła ilustracji',
@@ -149,6 +158,7 @@ const PHRASES = {
     opener: 'Obraz otwierający',
     play: 'Odtwórz',
     loadsFrom: 'Wczytuje się z',
+    transcript: 'Co jest mówione',
   },
   pt: {
     credits: 'Créditos',
@@ -164,6 +174,7 @@ const PHRASES = {
     opener: 'Imagem de abertura',
     play: 'Reproduzir',
     loadsFrom: 'Carrega de',
+    transcript: 'O que se diz',
   },
   sv: {
     credits: 'Bildkällor',
@@ -179,6 +190,7 @@ const PHRASES = {
     opener: 'Öppningsbild',
     play: 'Spela upp',
     loadsFrom: 'Hämtas från',
+    transcript: 'Vad som sägs',
   },
 } as const;
 

@@ -11,7 +11,8 @@ import {
   varchar,
   type AnyMySqlColumn,
 } from 'drizzle-orm/mysql-core';
-import type { Facts, Policy, Visibility } from '@placard/core/contract';
+import type { Said, TrackKind } from '@placard/core/captions';
+import type { Facts, Loudness, Policy, Visibility } from '@placard/core/contract';
 import type { EmbeddedFields, Placard } from '@placard/core/credit';
 import type { Measure } from '@placard/core/geometry';
 import type { Edges } from '@placard/core/page';
@@ -229,13 +230,18 @@ export const track = mysqlTable(
     assetId: id('asset_id')
       .notNull()
       .references(() => asset.id, { onDelete: 'cascade' }),
+    /** What it tells: what is said, what is seen, or which part begins when (HTML, track element). */
+    kind: varchar('kind', { length: 12 }).$type<TrackKind>().notNull().default('captions'),
     language: varchar('language', { length: 35 }).notNull(),
     label: varchar('label', { length: 60 }).notNull(),
     key: varchar('key', { length: 200 }).notNull(),
     /** 0 where nobody has counted yet. */
     bytes: int('bytes').notNull().default(0),
+    version: int('version').notNull().default(1),
+    /** What it says, as a transcript; null where nobody has written it down yet. */
+    said: json<Said[] | null>('said'),
   },
-  (table) => [unique('track_language').on(table.assetId, table.language)],
+  (table) => [unique('track_once').on(table.assetId, table.kind, table.language)],
 );
 
 /** A comp whose original stands in its place; taken back, the row goes. */
@@ -335,3 +341,13 @@ export const formerName = mysqlTable(
   },
   (table) => [primaryKey({ columns: [table.siteId, table.name] })],
 );
+
+/** The sound of an original, drawn and measured; made once for the same bytes. */
+export const drawnSound = mysqlTable('drawn_sound', {
+  sha256: varchar('sha256', { length: 64 }).primaryKey(),
+  state: varchar('state', { length: 10 }).$type<'working' | 'there' | 'silent' | 'failed'>().notNull(),
+  /** Where its peaks are kept. */
+  key: varchar('key', { length: 200 }),
+  loudness: json<Loudness | null>('loudness'),
+  says: varchar('says', { length: 500 }),
+});

@@ -102,7 +102,13 @@ export async function readAsset(
       bytes,
       url: store.address(key),
     })),
-    tracks: tracks.map(({ language, label, key }) => ({ language, label, url: store.address(key) })),
+    tracks: tracks.map(({ id: of, kind, language, label, key }) => ({
+      id: of,
+      kind,
+      language,
+      label,
+      url: store.address(key),
+    })),
     usedIn,
   };
 }

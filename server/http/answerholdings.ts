@@ -10,12 +10,17 @@ import {
   listAssets,
   moveAssets,
   prepareAsset,
+  drawSound,
   putCaptions,
+  readSound,
+  readTrack,
+  removeTrack,
   readAsset,
   restoreAssets,
   summariseAssets,
 } from '@placard/core/contract';
 import * as assets from '../holdings/assets.ts';
+import * as sound from '../holdings/sound.ts';
 import * as captions from '../holdings/captions.ts';
 import * as label from '../labels/label.ts';
 import * as many from '../holdings/many.ts';
@@ -102,7 +107,22 @@ export function answerHoldings(
 
   route(router, whoAsks, putCaptions, async ({ params, body }) => {
     const site = await siteId();
-    await captions.putCaptions(database, store, site, params.id, body);
-    return { tracks: (await assets.readAsset(database, store, site, params.id)).tracks };
+    const version = await captions.putCaptions(database, store, site, params.id, body);
+    return { version, tracks: (await assets.readAsset(database, store, site, params.id)).tracks };
+  });
+  route(router, whoAsks, readTrack, async ({ params }) =>
+    captions.readTrack(database, store, await siteId(), params.id),
+  );
+  route(router, whoAsks, removeTrack, async ({ params }) => {
+    await captions.removeTrack(database, store, await siteId(), params.id);
+    return {};
+  });
+  route(router, whoAsks, readSound, async ({ params }) =>
+    sound.readSound(database, store, await siteId(), params.id),
+  );
+  route(router, whoAsks, drawSound, async ({ params }) => {
+    await sound.drawSound(database, await siteId(), params.id);
+    runner.wake();
+    return {};
   });
 }

@@ -87,7 +87,9 @@ export function contentApplication({
     const evidence = key.startsWith('evidence/');
     const mime = evidence
       ? 'application/octet-stream'
-      : MIME_BY_EXTENSION[key.slice(key.lastIndexOf('.') + 1)];
+      : key.startsWith('peaks/')
+        ? 'application/octet-stream'
+        : MIME_BY_EXTENSION[key.slice(key.lastIndexOf('.') + 1)];
     if (!mime || !store.signature.matches(key, request.params.signature)) return missing(response);
     response.set({
       'content-type': mime,
@@ -97,7 +99,8 @@ export function contentApplication({
         "default-src 'none'; style-src 'unsafe-inline'; sandbox; frame-ancestors 'none'",
     });
     // Who writes on a picture measures what lies under the words: the application may read its pixels.
-    if (mime.startsWith('image/')) response.set('access-control-allow-origin', origin);
+    if (mime.startsWith('image/') || key.startsWith('peaks/'))
+      response.set('access-control-allow-origin', origin);
     // A document could hold scripts: it is saved, and opened by the program that it is for.
     if (isDocument(key.slice(key.lastIndexOf('.') + 1))) response.attachment(key.split('/').at(-1) ?? '');
     if (evidence) response.attachment(await evidenceName(database, key)).type('application/octet-stream');

@@ -1,4 +1,4 @@
-import { and, asc, eq, lte } from 'drizzle-orm';
+import { and, asc, eq, lte, notInArray } from 'drizzle-orm';
 import { setTimeout as pause } from 'node:timers/promises';
 import { nextLook } from '@placard/core/outside';
 import type { Database } from '../db/database.ts';
@@ -11,10 +11,12 @@ import { markPages } from '../search/markpages.ts';
 
 type Row = typeof outside.$inferSelect;
 
-/** Addresses of one turn; the rest are due still, and have the next. */
+/** Addresses that are read at once. */
 const AT_ONCE = 2_000;
 /** Hosts that are asked at the same time. */
 const HOSTS_AT_ONCE = 40;
+/** How often it is asked what is due, while hosts are asked, in milliseconds. */
+const AGAIN = 1_000;
 /** What a host that says nothing is left alone after, and for how long at least, in milliseconds. */
 const [SILENT_IN_A_ROW, REST] = [2, 3_600_000];
 
@@ -26,24 +28,44 @@ export function outsideWork(database: Database, outbound: Outbound, between = 1_
   const looker = new Looker(outbound);
   return {
     run: async (siteId, advance) => {
-      const due = await database
-        .select()
-        .from(outside)
-        .where(and(eq(outside.siteId, siteId), eq(outside.unused, false), lte(outside.nextAt, new Date())))
-        .orderBy(asc(outside.nextAt))
-        .limit(AT_ONCE);
-      const byHost = [...Map.groupBy(due, ({ host }) => host).values()];
-      let done = 0;
-      const told = async () => advance(++done, due.length);
-      const ask = async () => {
-        for (let some = byHost.shift(); some !== undefined; some = byHost.shift())
-          await lookAtHost(some, told);
-      };
-      await advance(0, due.length);
-      await Promise.all(Array.from({ length: HOSTS_AT_ONCE }, ask));
+      const lanes = new Map<string, Promise<void>>();
+      let [done, total] = [0, 0];
+      const told = async () => advance(++done, Math.max(done, total));
+      for (;;) {
+        // What becomes due meanwhile is not kept waiting by a host that takes its time.
+        const free = HOSTS_AT_ONCE - lanes.size;
+        const due = free > 0 ? await dueNow(siteId, [...lanes.keys()]) : [];
+        for (const [host, rows] of [...byHost(due)].slice(0, free)) {
+          total += rows.length;
+          lanes.set(
+            host,
+            lookAtHost(rows, told).finally(() => lanes.delete(host)),
+          );
+        }
+        if (lanes.size === 0) return;
+        await advance(done, total);
+        await Promise.race([...lanes.values(), pause(AGAIN)]);
+      }
     },
     gaveUp: async () => {},
   };
+
+  /** What is to be looked at now, of hosts that are not being asked. */
+  async function dueNow(siteId: string, busy: readonly string[]): Promise<Row[]> {
+    return database
+      .select()
+      .from(outside)
+      .where(
+        and(
+          eq(outside.siteId, siteId),
+          eq(outside.unused, false),
+          lte(outside.nextAt, new Date()),
+          busy.length > 0 ? notInArray(outside.host, [...busy]) : undefined,
+        ),
+      )
+      .orderBy(asc(outside.nextAt))
+      .limit(AT_ONCE);
+  }
 
   async function lookAtHost(rows: readonly Row[], told: () => Promise<void>): Promise<void> {
     let silent = 0;
@@ -85,4 +107,10 @@ export function outsideWork(database: Database, outbound: Outbound, between = 1_
       await markPages(transaction, row.siteId, { pages: pages.map(({ id }) => id) });
     });
   }
+}
+
+function byHost(rows: readonly Row[]): Map<string, Row[]> {
+  const hosts = new Map<string, Row[]>();
+  for (const row of rows) hosts.set(row.host, [...(hosts.get(row.host) ?? []), row]);
+  return hosts;
 }

@@ -310,7 +310,9 @@ const MEANING: Record<number, string> = {
 
 function inWords(error: NodeJS.ErrnoException, url: URL): Error {
   if (error instanceof Refused || error.name === 'AbortError') return error;
-  if (error.code === 'ENOTFOUND' || error.code === 'EAI_AGAIN')
+  if (error.code === 'EAI_AGAIN')
+    return new Refused(`Where ${url.hostname} is could not be found out just now; try again later.`);
+  if (error.code === 'ENOTFOUND')
     return new Refused(`There is no host called ${url.hostname}. Is the address spelt right?`);
   if (error.code?.startsWith('ERR_TLS') || error.code?.includes('CERT'))
     return new Refused(`${url.host} has no valid certificate, so nothing was fetched from it.`);

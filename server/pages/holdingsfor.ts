@@ -98,13 +98,15 @@ export async function holdingsFor(
         })),
       tracks: tracks
         .filter(({ assetId }) => assetId === id)
-        .map(({ language, label, key, bytes }) => ({
+        .map(({ kind, language, label, key, bytes, said }) => ({
+          kind,
           language,
           label,
           key,
           name,
-          part: language.toLowerCase(),
+          part: [language.toLowerCase(), kind === 'captions' ? '' : kind].filter(Boolean).join('-'),
           bytes,
+          said: said ?? [],
         })),
     };
     held.set(heldKey({ asset: id, version: row.version.id }), asset);

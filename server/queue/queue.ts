@@ -15,7 +15,8 @@ export type JobKind =
   | 'judge'
   | 'pages'
   | 'empty'
-  | 'outside';
+  | 'outside'
+  | 'sound';
 /** What somebody waits for at a screen comes first. */
 const RANK: Record<JobKind, number> = {
   receive: 0,
@@ -29,6 +30,7 @@ const RANK: Record<JobKind, number> = {
   pages: 1,
   empty: 1,
   outside: 4,
+  sound: 0,
 };
 export type JobRow = typeof job.$inferSelect;
 

@@ -65,8 +65,8 @@ async function keysNeeded(database: Database): Promise<(key: string) => boolean>
     ...[...renditions, ...versions, ...tracks, ...shown].map(({ key }) => key),
   ]);
   const known = new Set(originals.map(({ sha256 }) => sha256));
-  // A preview can be made again at any time, but not of an original that is gone.
-  const preview = /^previews\/[^/]+\/([0-9a-f]{64})\./;
+  // A preview, and a sound drawn, can be made again at any time, but not of an original that is gone.
+  const preview = /^(?:previews|peaks)\/[^/]+\/([0-9a-f]{64})\./;
   return (key) => keys.has(key) || known.has(preview.exec(key)?.[1] ?? '');
 }
 

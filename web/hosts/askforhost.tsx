@@ -53,5 +53,5 @@ export function AskForHost({ mayReview }: { mayReview: boolean }) {
 /** The host in what somebody typed: whole addresses are taken as well. */
 function named(typed: string): string {
   const bare = typed.trim().toLowerCase();
-  return URL.canParse(bare) && bare.includes('://') ? new URL(bare).host : bare.replace(/\/.*$/, '');
+  return URL.canParse(bare) && bare.includes('://') ? new URL(bare).host : (bare.split('/')[0] ?? '');
 }

@@ -6,6 +6,7 @@ import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { AskFirst } from '../kit/askfirst.tsx';
 import { Code } from '../kit/code.tsx';
 import { ago } from '../kit/days.ts';
+import { tell } from '../kit/messages.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { HostOptions } from '../embed/hostoptions.tsx';
@@ -130,6 +131,7 @@ function OneFile({
                   {
                     onSuccess: (now) => {
                       setVersion(now.version);
+                      tell({ says: `What ${file.name} understands is kept.` });
                       onKept({ ...now, file, changedAt: new Date().toISOString(), changedBy: '' });
                     },
                   },
@@ -151,7 +153,6 @@ function OneFile({
                 </button>
               </AskFirst>
             )}
-            {keep.isSuccess && <span role="status">Kept.</span>}
             {kept && <span className="ml-auto text-[12.5px] text-soft">changed {ago(kept.changedAt)}</span>}
           </div>
         )}

@@ -12,8 +12,8 @@ export function Player({
   label: string;
   className?: string;
 }) {
-  const tracks = asset.tracks.map(({ url, language, label: name }) => (
-    <track key={language} kind="captions" src={url} srcLang={language} label={name} />
+  const tracks = asset.tracks.map(({ id, kind, url, language, label: name }) => (
+    <track key={id} kind={kind} src={url} srcLang={language} label={name} />
   ));
   if (asset.facts.kind === 'sound') {
     return (

@@ -19,6 +19,7 @@ export const REFRESHED: Readonly<Record<string, Readonly<Partial<Record<ChangedK
     '/api/assets/{id}/permissions': { asset: 'its own', permission: 'its own' },
     '/api/assets/{id}/prep': { asset: 'its own' },
     '/api/assets/{id}/sent': { film: 'its own' },
+    '/api/assets/{id}/sound': { asset: 'its own' },
     '/api/assets/{id}/versions': { asset: 'its own', page: 'any' },
     '/api/batches': { batch: 'any' },
     '/api/comps': { asset: 'any', arrival: 'any' },
@@ -55,6 +56,7 @@ export const EXEMPT: Readonly<Record<string, string>> = {
   '/api/jobs': 'told by an event of its own, whole',
   '/api/pages/{id}/versions/{number}': 'what a page was does not change',
   '/api/sample-accounts': 'asked before anybody is signed in',
+  '/api/tracks/{id}': 'read when it is opened to be written; whoever saves over it is told',
   '/healthz': 'for those who watch the server',
 };
 

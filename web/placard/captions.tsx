@@ -1,4 +1,5 @@
 import { useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { putCaptions, type AssetDetail } from '@placard/core/contract';
 import { languageName } from '@placard/core/text';
 import { useDo } from '../kit/asking.ts';
@@ -22,6 +23,9 @@ export function Captions({ asset }: { asset: AssetDetail }) {
       ) : (
         <p>{asset.tracks.map(({ label }) => label).join(', ')}</p>
       )}
+      <Link to={`/label/${asset.id}/captions`} className="underline decoration-edge hover:text-madder">
+        {asset.tracks.length === 0 ? 'Write captions' : 'Write and judge them'}
+      </Link>
       <div className="mt-1 flex items-center gap-2">
         <Language
           label="Language of the captions"

@@ -12,7 +12,8 @@ export function selectedPlacement(editor: Editor) {
   return {
     pos,
     type: node.type.name,
-    asset: (node.attrs['asset'] as string | undefined) ?? null,
+    /** The asset that it shows; the still before a frame is one. */
+    asset: ((node.attrs['asset'] ?? node.attrs['still']) as string | null | undefined) ?? null,
     id: String(node.attrs['id']),
     /** The standing copy that stands there. */
     copy: (node.attrs['copy'] as string | undefined) ?? null,
@@ -32,6 +33,8 @@ export function selectedPlacement(editor: Editor) {
     version: (node.attrs['version'] as string | null | undefined) ?? null,
     ownAlt: (node.attrs['ownAlt'] as string | null | undefined) ?? null,
     ownCaption: (node.attrs['ownCaption'] as string | null | undefined) ?? null,
+    /** How what is said in a film is written out. */
+    transcript: (node.attrs['transcript'] as 'below' | 'folded' | null | undefined) ?? null,
     credit: String(node.attrs['credit'] ?? 'below'),
     beside: nextWords(editor, pos),
   };

@@ -15,6 +15,7 @@ const Prep = lazy(() => import('../prep/prep.tsx'));
 const Many = lazy(() => import('../prep/many.tsx'));
 const Names = lazy(() => import('../holdings/names.tsx'));
 const Label = lazy(() => import('../label/label.tsx'));
+const CaptionsEditor = lazy(() => import('../captions/captionseditor.tsx'));
 const EndingList = lazy(() => import('../label/ending.tsx'));
 const TermsList = lazy(() => import('../label/termslist.tsx'));
 const Spreadsheet = lazy(() => import('../label/spreadsheet.tsx'));
@@ -66,6 +67,10 @@ export function App() {
           <Route
             path="/label/spreadsheet/:sheet?"
             element={<Screen key="Spreadsheet" title="Spreadsheet" of={Spreadsheet} />}
+          />
+          <Route
+            path="/label/:asset/captions"
+            element={<Screen key="Captions" title="Captions" of={CaptionsEditor} />}
           />
           <Route path="/label/:asset?" element={<Screen key="Label" title="Label" of={Label} />} />
           <Route path="/place/hosts" element={<Screen key="Hosts" title="Hosts" of={Hosts} />} />

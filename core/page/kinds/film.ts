@@ -1,14 +1,25 @@
 import * as v from 'valibot';
 import { element, type Element } from '../../markup/index.ts';
+import { transcriptMarkup } from '../../captions/index.ts';
 import { boxStyle } from '../box.ts';
 import { figureOf, FILLS } from '../figure.ts';
 import { posterOf, shownTrack } from '../files.ts';
-import { heldKey, wordsAt } from '../held.ts';
+import { heldKey, wordsAt, type HeldAsset } from '../held.ts';
 import { assetData, changedUse, HeldSchema, useOf } from '../heldplacement.ts';
+import { phrase } from '../phrases.ts';
 import { edgeStyle, figureStyle, shownIn, standingIn } from '../standing.ts';
 import { kind, type Kind } from './kind.ts';
 
-const FilmSchema = v.object({ type: v.literal('film'), attrs: HeldSchema });
+/** How what is said in it is written out: below it, or folded away until somebody wants it. */
+export const TRANSCRIPTS = ['below', 'folded'] as const;
+
+const FilmSchema = v.object({
+  type: v.literal('film'),
+  attrs: v.object({
+    ...HeldSchema.entries,
+    transcript: v.optional(v.nullable(v.picklist(TRANSCRIPTS))),
+  }),
+});
 
 /** A film or a sound that we hold, to be played. */
 export type Film = v.InferOutput<typeof FilmSchema>;
@@ -37,7 +48,7 @@ export const film: Kind<Film> = kind<Film>({
       element('source', { src: addressOf(asset.file), type: asset.file.mime }),
       ...asset.tracks.map((track) =>
         element('track', {
-          kind: 'captions',
+          kind: track.kind ?? 'captions',
           src: addressOf(track),
           srclang: track.language,
           label: track.label,
@@ -63,7 +74,8 @@ export const film: Kind<Film> = kind<Film>({
             ...inside,
           );
     const style = figureStyle(standingIn(room, block.attrs, measures), screen);
-    return [figureOf(useOf(block), asset, style, [player], context)];
+    const said = block.attrs.transcript ? written(asset, language, block.attrs.transcript) : [];
+    return [figureOf(useOf(block), asset, style, [player, ...said], context)];
   },
   data: (block, { context, room }) => {
     const asset = context.holdings.get(heldKey(block.attrs));
@@ -71,3 +83,16 @@ export const film: Kind<Film> = kind<Film>({
     return asset ? [assetData(use, asset, film.shown(block, use, room, context), context)] : [];
   },
 });
+
+/** What is said in it, in the page's language where there is such a track, else in the first. */
+function written(asset: HeldAsset, language: string, how: (typeof TRANSCRIPTS)[number]): Element[] {
+  const track =
+    shownTrack(asset.tracks, language) ?? asset.tracks.find(({ kind = 'captions' }) => kind === 'captions');
+  const paragraphs = transcriptMarkup(track?.said ?? []);
+  if (paragraphs.length === 0) return [];
+  const lang = track && track.language !== language ? { lang: track.language } : {};
+  const title = phrase('transcript', language);
+  return how === 'folded'
+    ? [element('details', lang, element('summary', {}, title), ...paragraphs)]
+    : [element('section', { 'aria-label': title, ...lang }, ...paragraphs)];
+}

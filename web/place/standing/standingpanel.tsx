@@ -69,6 +69,7 @@ export function StandingPanel({
   const size = asset.data?.shown ?? null;
   const whole = shownIn(room, standing);
   const picture = selected.type === 'picture';
+  const ofOurs = picture || selected.type === 'film';
   const shown = box && size ? shownInBox(whole, box, size) : whole;
   const fills = standing.width === null || standing.position === 'bleed';
   const standingAt = (position: Position): StandingSaid => ({
@@ -138,7 +139,7 @@ export function StandingPanel({
           <EdgeControls bordered={Boolean(said.bordered)} rounded={Boolean(said.rounded)} onChange={set} />
         </>
       )}
-      {selected.asset && (
+      {ofOurs && selected.asset && (
         <div className="mt-2 flex items-center gap-2 text-[13px] [&>label]:shrink-0">
           <Select
             label="Its credit"
@@ -147,6 +148,20 @@ export function StandingPanel({
             options={CREDIT_PLACES.filter((place) => place !== 'foot' || picture).map(
               (place) => [place, CREDITS[place]] as const,
             )}
+          />
+        </div>
+      )}
+      {selected.type === 'film' && (
+        <div className="mt-2 text-[13px]">
+          <Select
+            label="What is said in it, written out"
+            value={selected.transcript ?? 'not'}
+            onChange={(how) => set({ transcript: how === 'not' ? null : how })}
+            options={[
+              ['not', 'not in the page'],
+              ['below', 'below it'],
+              ['folded', 'below it, folded away'],
+            ]}
           />
         </div>
       )}
@@ -206,7 +221,7 @@ export function StandingPanel({
           )}
         </p>
       )}
-      {selected.asset && asset.data && (
+      {ofOurs && selected.asset && asset.data && (
         <Fold
           key={selected.id}
           says="Other words in this place only"

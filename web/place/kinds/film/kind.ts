@@ -10,6 +10,7 @@ export default placedKind<Film>({
     ownAlt: null,
     ownCaption: null,
     credit: 'below',
+    transcript: null,
   },
   called: () => 'film',
   nothing: () => 'It is being prepared, and is to be played here as soon as it is.',

@@ -1,0 +1,403 @@
+import { expect, test, type Page } from '@playwright/test';
+import { beginPage, choose, isSaved, openPage, pageId, previewOf, signIn, wordsOf } from './screen.ts';
+
+/** The address of a stand-in, by how far its port lies behind the first. */
+async function standin(page: Page, at: number): Promise<string> {
+  const hosts = (await (await page.request.get('/api/hosts')).json()) as { host: string; note: string }[];
+  const film = hosts.find(({ note }) => note.startsWith('Lanternreel'))?.host ?? '';
+  const { hostname, port } = new URL(`http://${film}`);
+  return `http://${hostname}:${Number(port) - 1 + at}`;
+}
+const [LANTERNREEL, SKETCHYARD, HILLSHADE, FLOCKLINE] = [1, 6, 7, 8];
+
+/** The codes that a page of a host gives out, as whoever copies them has them. */
+async function codesAt(page: Page, address: string): Promise<string[]> {
+  const text = await (await page.request.get(address)).text();
+  return [...text.matchAll(/<textarea[^>]*>([^<]*)<\/textarea>/g)].map(([, code = '']) =>
+    code.replaceAll('&lt;', '<').replaceAll('&quot;', '"').replaceAll('&amp;', '&'),
+  );
+}
+
+const embed = (page: Page) => page.getByRole('region', { name: 'Embed', exact: true });
+const code = (page: Page) => page.getByLabel('Embed code');
+
+async function openEmbed(page: Page, title: string): Promise<void> {
+  await beginPage(page, title);
+  await wordsOf(page).click();
+  await page.keyboard.type('Above.');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Embed', exact: true }).click();
+  await expect(code(page)).toBeVisible();
+}
+
+const put = (page: Page) => embed(page).getByRole('button', { name: 'Put it in the page' });
+
+/** What a visitor is shown, in a window of a width. */
+async function visit(page: Page, width = 1280): Promise<Page> {
+  const preview = await previewOf(page, pageId(page));
+  const visitor = await page.context().newPage();
+  await visitor.setViewportSize({ width, height: 900 });
+  await visitor.goto(preview);
+  return visitor;
+}
+
+test('a post with its script is kept as a quotation, or drawn in a box that reaches nothing', async ({
+  page,
+}) => {
+  await signIn(page);
+  await openEmbed(page, 'What Wren wrote');
+  const [post = ''] = await codesAt(page, `${await standin(page, FLOCKLINE)}/wren/p/77`);
+  await code(page).fill(post);
+  const ways = embed(page).getByRole('radiogroup', { name: 'How it stands in the page' });
+  await expect(ways.getByRole('radio')).toHaveCount(3);
+  await expect(ways.getByRole('radio', { name: /As a quotation/ })).toBeChecked();
+  await expect(embed(page).getByRole('region', { name: 'On a phone' })).toContainText(
+    'First frost on the dome',
+  );
+
+  // In a box: what it asks besides is told, and let or not.
+  await ways.getByRole('radio', { name: /In a box/ }).check();
+  const asks = embed(page).getByRole('group', { name: 'It also asks for' });
+  await expect(asks.getByRole('checkbox')).toHaveCount(1);
+  await asks.getByRole('checkbox').check();
+  await expect(embed(page)).toContainText(/\d+ to \d+ px high, by its width/);
+  const drawn = embed(page)
+    .getByRole('region', { name: 'At a desk' })
+    .frameLocator('iframe')
+    .frameLocator('iframe');
+  await expect(drawn.getByText('Open on Flockline')).toBeVisible();
+  await put(page).click();
+  await expect(wordsOf(page).locator('.placement')).toHaveCount(1);
+  await isSaved(page);
+
+  for (const width of [1280, 390]) {
+    const visitor = await visit(page, width);
+    const frame = visitor.locator('main iframe');
+    await frame.scrollIntoViewIfNeeded();
+    await expect(visitor.frameLocator('main iframe').getByText('Open on Flockline')).toBeVisible();
+    const inside = visitor.frames().find((one) => one !== visitor.mainFrame());
+    // It has the room that it needs: nothing in it scrolls; and it is nobody's origin.
+    await expect
+      .poll(() => inside?.evaluate(() => document.documentElement.scrollHeight - innerHeight))
+      .toBeLessThanOrEqual(2);
+    expect(await inside?.evaluate(() => origin)).toBe('null');
+    expect(await frame.getAttribute('sandbox')).toBe('allow-scripts');
+    expect(await visitor.locator('script').count()).toBe(0);
+    await visitor.close();
+  }
+});
+
+test('a quotation is put with its source, and no script', async ({ page }) => {
+  await signIn(page);
+  await openEmbed(page, 'Quoted');
+  const [post = ''] = await codesAt(page, `${await standin(page, FLOCKLINE)}/wren/p/81`);
+  await code(page).fill(post);
+  await put(page).click();
+  await expect(wordsOf(page).locator('blockquote')).toContainText('The rings, through the small telescope.');
+  await isSaved(page);
+  const visitor = await visit(page);
+  await expect(visitor.locator('figcaption a')).toHaveAttribute('href', /\/wren\/p\/81$/);
+  expect(await visitor.locator('script, iframe').count()).toBe(0);
+  await visitor.close();
+});
+
+test('a sketch comes as a frame, by its script, and as an element of its host', async ({ page }) => {
+  await signIn(page);
+  await openEmbed(page, 'Sketches');
+  const codes = await codesAt(page, `${await standin(page, SKETCHYARD)}/s/circles`);
+  for (const [at, way] of [/In the host’s frame/, /In a box/, /In a box/].entries()) {
+    await code(page).fill(codes[at] ?? '');
+    const first = embed(page).getByRole('radio', { name: way });
+    await expect(first).toBeChecked();
+    const desk = embed(page)
+      .getByRole('region', { name: 'At a desk' })
+      .frameLocator('iframe')
+      .frameLocator('iframe');
+    await expect(
+      at === 0 ? desk.locator('canvas') : desk.frameLocator('iframe').locator('canvas'),
+    ).toBeVisible();
+  }
+});
+
+test('an address of a film is asked for its embed; its host’s options are switches; it loads on a press', async ({
+  page,
+}) => {
+  await signIn(page);
+  await openEmbed(page, 'A film by its address');
+  const host = await standin(page, LANTERNREEL);
+  await code(page).fill(`${host}/film/k2Aafind?utm_source=mail`);
+  await expect(embed(page)).toContainText(
+    'Lanternreel has a film at this address: “Aligning a finder scope”.',
+  );
+  await expect(embed(page)).toContainText('it lets itself be framed');
+  await expect(embed(page).getByRole('switch', { name: /Privacy address/ })).toBeChecked();
+  await expect(embed(page).getByRole('switch', { name: /Other people’s films/ })).not.toBeChecked();
+  const from = embed(page).getByLabel('Start at');
+  await from.fill('soon');
+  await from.press('Enter');
+  await expect(embed(page).getByText('Write it as a clock does: 1:23.')).toBeVisible();
+  await from.fill('0:03');
+  await from.press('Enter');
+  await choose(embed(page).getByLabel('Look', { exact: true }), 'light');
+  await choose(embed(page).getByLabel('Its ratio on a phone'), '1:1');
+
+  // A still of ours in its place, which the host gives and we hold.
+  await embed(page)
+    .getByRole('switch', { name: /Load on click/ })
+    .click();
+  await embed(page).getByRole('button', { name: 'Bring in the host’s picture' }).click();
+  await expect(embed(page)).toContainText('Loads nothing of the host until somebody presses play.');
+  await put(page).click();
+  await isSaved(page);
+
+  const asked: string[] = [];
+  const visitor = await page.context().newPage();
+  visitor.on('request', (request) => asked.push(request.url()));
+  await visitor.setViewportSize({ width: 390, height: 800 });
+  await visitor.goto(await previewOf(page, pageId(page)));
+  const frame = visitor.frameLocator('main iframe');
+  const play = frame.getByRole('link', { name: 'Play: Aligning a finder scope' });
+  await play.scrollIntoViewIfNeeded();
+  await expect(play).toContainText('Loads from 127.0.0.1');
+  await expect
+    .poll(() => frame.locator('img').evaluate((img: HTMLImageElement) => img.naturalWidth > 0))
+    .toBe(true);
+  expect(asked.filter((url) => url.startsWith(host))).toEqual([]);
+  const box = await visitor.locator('main iframe').boundingBox();
+  expect(Math.abs((box?.width ?? 0) - (box?.height ?? 1))).toBeLessThan(2);
+  // By keyboard, and the player stands in its place, with what was chosen.
+  await play.focus();
+  await visitor.keyboard.press('Enter');
+  await expect(frame.locator('video')).toBeVisible();
+  const address = asked.find((url) => url.includes('/player/'));
+  expect(address).toBe(`${host}/quiet/player/k2Aafind?others=none&from=3s&look=day`);
+  await visitor.close();
+});
+
+test('a map that refuses to be framed becomes a link card with a picture that is held here', async ({
+  page,
+}) => {
+  await signIn(page);
+  await openEmbed(page, 'A map');
+  const host = await standin(page, HILLSHADE);
+  await code(page).fill(`${host}/map/fernhollow`);
+  await expect(embed(page)).toContainText('it lets itself be framed only by its own pages');
+  await embed(page).getByRole('button', { name: 'Give it a picture' }).click();
+  await embed(page).getByRole('button', { name: 'Bring in the host’s picture' }).click();
+  await expect(embed(page).getByRole('button', { name: 'Another picture' })).toBeVisible();
+  await put(page).click();
+  await isSaved(page);
+  const visitor = await visit(page);
+  await expect(visitor.getByRole('link', { name: 'The sky over fernhollow' })).toHaveAttribute(
+    'href',
+    `${host}/map/fernhollow`,
+  );
+  await expect(visitor.locator('main img')).toHaveCount(1);
+  await visitor.close();
+  // Another address of it lets itself be framed.
+  await page.getByRole('button', { name: 'Embed', exact: true }).click();
+  await code(page).fill(`${host}/map/fernhollow/pane`);
+  await expect(embed(page).getByRole('radio', { name: /In the host’s frame/ })).toBeChecked();
+});
+
+test('what a frame needs is found by taking one power away at a time', async ({ page }) => {
+  await signIn(page);
+  await openEmbed(page, 'Least power');
+  const host = await standin(page, SKETCHYARD);
+  await code(page).fill(`<iframe src="${host}/s/moons/frame" title="Moons"></iframe>`);
+  await embed(page).getByRole('button', { name: 'Find what it needs' }).click();
+  const trial = page.getByRole('dialog', { name: 'What Moons needs' });
+  const drawn = (name: string) =>
+    trial.getByRole('region', { name }).frameLocator('iframe').frameLocator('iframe').locator('canvas');
+  for (const power of ['open windows', 'be shown on another screen', 'as its own host', 'run its scripts']) {
+    await expect(trial).toContainText(
+      `Without: ${power === 'as its own host' ? 'keep things in the visitor’s browser, as its own host' : power}`,
+    );
+    await expect(drawn('As it is now')).toBeVisible();
+    await trial
+      .getByRole('button', {
+        name: power === 'run its scripts' ? 'It needs this' : 'It still works: take it away',
+      })
+      .click();
+  }
+  await expect(trial).toContainText('It needs to run its scripts.');
+  await trial.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(embed(page).getByRole('group', { name: 'What it may do' })).toContainText(/run its scripts$/);
+  // The next one of the same host comes with no more.
+  await code(page).fill(`<iframe src="${host}/s/circles/frame" title="Circles"></iframe>`);
+  await expect(embed(page)).toContainText('no more power than it was found to need');
+  await page.goto('/place/hosts');
+  await page.getByRole('button', { name: 'Forget that' }).click();
+  await expect(page.getByRole('button', { name: 'Forget that' })).toHaveCount(0);
+});
+
+test('a host is asked for and answered; a refusal shows first what it changes', async ({ page, browser }) => {
+  await signIn(page);
+  await openEmbed(page, 'Of a new host');
+  await code(page).fill('<iframe src="https://newcomer.example/1" title="New"></iframe>');
+  await embed(page).getByRole('button', { name: 'Ask for it' }).click();
+  await embed(page).getByRole('button', { name: 'Ask the reviewers' }).click();
+  await expect(embed(page)).toContainText('The reviewers have it on their list.');
+  await put(page).click();
+  await isSaved(page);
+
+  const other = await browser.newContext({ baseURL: new URL(page.url()).origin });
+  const reviewer = await other.newPage();
+  await signIn(reviewer, 'Rowan Ashby');
+  await reviewer.getByRole('link', { name: /hosts? to answer/ }).click();
+  const asked = reviewer
+    .getByRole('region', { name: 'Waiting for a reviewer' })
+    .getByRole('listitem')
+    .filter({ hasText: 'newcomer.example' });
+  await asked.getByLabel('Why, about newcomer.example').fill('Keeps nothing of visitors.');
+  await asked.getByRole('button', { name: 'Approve it' }).click();
+  await expect(asked).toHaveCount(0);
+  const line = reviewer
+    .getByRole('region', { name: 'All hosts' })
+    .getByRole('listitem')
+    .filter({ hasText: 'newcomer.example' });
+  await expect(line).toContainText('approved');
+  await expect(line).toContainText('Rowan Ashby');
+  await line.getByRole('button', { name: 'Decide' }).click();
+  await line.getByRole('button', { name: 'Refuse it …' }).click();
+  const changes = line.getByRole('region', { name: 'What a refusal changes' });
+  await expect(changes).toContainText('Of a new host');
+  await expect(changes).toContainText('will be kept back');
+  await changes.getByRole('button', { name: 'Refuse newcomer.example' }).click();
+  await expect(line).toContainText('refused');
+  await other.close();
+  await openPage(page, 'Of a new host');
+  await page.goto(`/proof/${pageId(page)}`);
+  await expect(page.getByText('newcomer.example was refused by a reviewer.')).toBeVisible();
+});
+
+test('a list of providers is taken over after it was shown', async ({ page }) => {
+  await signIn(page, 'Rowan Ashby');
+  await page.goto('/place/hosts');
+  await page.getByRole('button', { name: 'Take over a list of providers' }).click();
+  const list = [1, 2, 3].map((at) => ({
+    provider_name: `Reel ${at}`,
+    provider_url: `https://reel${at}.example/`,
+    endpoints: [{ url: `https://reel${at}.example/oembed`, schemes: [`https://reel${at}.example/*`] }],
+  }));
+  await page.getByLabel('File of the list').setInputFiles({
+    name: 'providers.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(list)),
+  });
+  const region = page.getByRole('region', { name: 'A list of providers' });
+  await expect(region.getByRole('checkbox', { name: '3 providers' })).toBeVisible();
+  await region.getByRole('checkbox', { name: /Reel 2/ }).check();
+  await region.getByRole('checkbox', { name: 'and approve their hosts' }).check();
+  await region.getByRole('button', { name: 'Take over 1 provider' }).click();
+  await expect(
+    page
+      .getByRole('region', { name: 'All hosts' })
+      .getByRole('listitem')
+      .filter({ hasText: 'reel2.example' }),
+  ).toContainText('approved');
+});
+
+test('a keeper writes down what a host understands, tries it out, and editors have its switches', async ({
+  page,
+}) => {
+  await signIn(page, 'Kit Marlowe-Finch');
+  await page.goto('/place/hosts/files');
+  await page.getByRole('button', { name: 'Write a file for a host' }).click();
+  const written = page.getByLabel('The host’s file');
+  const file = {
+    format: 1,
+    name: 'Tidewheel',
+    hosts: ['tidewheel.example'],
+    addresses: [{ page: '/tide/{id}', embed: '/pane/{id}' }],
+    options: [
+      { id: 'moon', says: 'Moon shown', kind: 'switch', query: 'moon', on: 'yes', off: 'no', usual: true },
+    ],
+  };
+  await written.fill(JSON.stringify({ ...file, hosts: ['no host'] }));
+  await expect(page.getByText('hosts.0: This is not a host name.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
+  await written.fill(JSON.stringify(file));
+  const tryout = page.getByRole('region', { name: 'Try it out' });
+  await tryout.getByLabel('An address of the host').fill('https://tidewheel.example/tide/7');
+  await expect(tryout.getByTestId('tried')).toHaveText('https://tidewheel.example/pane/7');
+  await tryout.getByRole('switch', { name: 'Moon shown' }).click();
+  await expect(tryout.getByTestId('tried')).toHaveText('https://tidewheel.example/pane/7?moon=no');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('What Tidewheel understands is kept.')).toBeVisible();
+  await openEmbed(page, 'Tides');
+  await code(page).fill('<iframe src="https://tidewheel.example/pane/3" title="Tides"></iframe>');
+  await expect(embed(page).getByRole('switch', { name: 'Moon shown' })).toBeChecked();
+});
+
+test('what pages lead to is looked at, and what moved is followed in one press', async ({ page }) => {
+  await signIn(page);
+  const host = await standin(page, HILLSHADE);
+  await beginPage(page, 'Leads to a map');
+  await wordsOf(page).click();
+  await page.keyboard.type('The map');
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('Control+Shift+K');
+  await page.keyboard.type(`${host}/map/ridge`);
+  await page.keyboard.press('Enter');
+  await expect(wordsOf(page).locator('a')).toHaveText('The map');
+  await isSaved(page);
+  const id = pageId(page);
+  await page.request.post(`${host}/switchboard?to=moved`);
+  try {
+    await page.goto('/place/outside');
+    await page.getByRole('checkbox', { name: 'also those with which all is well' }).check();
+    const line = page.getByRole('listitem').filter({ hasText: `${host}/map/ridge` });
+    await line.getByRole('button', { name: /^Look at/ }).click();
+    await expect(line).toContainText('moved');
+    await page.goto(`/proof/${id}`);
+    await page.getByRole('button', { name: /^Follow to/ }).click();
+    await expect(page.getByText('has moved for good')).toHaveCount(0);
+    await page.goto(`/place/${id}`);
+    await expect(wordsOf(page).locator('a')).toHaveAttribute('href', `${host}/moved/map/ridge`);
+  } finally {
+    await page.request.post(`${host}/switchboard?to=well`);
+  }
+});
+
+test('hostile codes of every form harm nothing, in a box as in a frame', async ({ page }) => {
+  await signIn(page);
+  const seen: string[] = [];
+  page.on('dialog', (dialog) => {
+    seen.push(`dialog ${dialog.message()}`);
+    void dialog.dismiss();
+  });
+  await openEmbed(page, 'Hostile in every form');
+  const here = page.url();
+  page.context().on('page', (opened) => seen.push(`window ${opened.url()}`));
+  const harm = `try{top.location='https://evil.example/'}catch{};try{parent.document.title='ran'}catch{};try{localStorage.x=1;document.title='stored'}catch{};try{alert(1)}catch{};try{open('https://evil.example/')}catch{};try{parent.postMessage({of:'box',height:1e9,refused:'javascript:x'},'*')}catch{};try{document.cookie='x=1'}catch{};//evil.example`;
+  for (const hostile of [
+    `<script>${harm}</script>`,
+    `<div class="x" onclick="${harm.replaceAll('"', '')}" data-x>a</div><script src="https://evil.example/w.js"></script><script>${harm}</script>`,
+    `<x-y>z</x-y><script>${harm}</script>`,
+    `<blockquote><p>Words enough to be kept here.</p></blockquote><script>${harm}</script>`,
+    `<iframe srcdoc="<script>${harm.replaceAll('"', '')}</script>"></iframe>`,
+  ]) {
+    await code(page).fill(hostile);
+    const box = embed(page).getByRole('radio', { name: /In a box/ });
+    if (await box.count()) await box.check();
+    await expect(embed(page).getByRole('region', { name: 'At a desk' })).toBeVisible();
+    await expect(put(page)).toBeEnabled();
+    await page.waitForTimeout(400);
+  }
+  expect(seen).toEqual([]);
+  expect(page.url()).toBe(here);
+  await put(page).click();
+  await isSaved(page);
+  const visitor = await visit(page);
+  visitor.on('dialog', (dialog) => {
+    seen.push(`dialog ${dialog.message()}`);
+    void dialog.dismiss();
+  });
+  await visitor.reload();
+  await visitor.waitForTimeout(600);
+  expect(await visitor.title()).toBe('Hostile in every form');
+  expect(await visitor.evaluate(() => [Object.keys(localStorage).length, document.cookie])).toEqual([0, '']);
+  expect(seen.filter((line) => line.startsWith('dialog'))).toEqual([]);
+  await visitor.close();
+});
