@@ -324,7 +324,7 @@ test('a keeper writes down what a host understands, tries it out, and editors ha
   await tryout.getByRole('switch', { name: 'Moon shown' }).click();
   await expect(tryout.getByTestId('tried')).toHaveText('https://tidewheel.example/pane/7?moon=no');
   await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByText('What Tidewheel understands is kept.')).toBeVisible();
+  await expect(page.getByText('What Tidewheel understands is kept.', { exact: true })).toBeVisible();
   await openEmbed(page, 'Tides');
   await code(page).fill('<iframe src="https://tidewheel.example/pane/3" title="Tides"></iframe>');
   await expect(embed(page).getByRole('switch', { name: 'Moon shown' })).toBeChecked();

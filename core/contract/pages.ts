@@ -252,6 +252,8 @@ export const handOffPage = endpoint({
     data: v.string(),
     files: v.array(v.object({ path: v.string(), bytes: v.number() })),
     csp: v.record(v.string(), v.array(v.string())),
+    /** What the site's Permissions-Policy may be for this page. */
+    permissions: v.string(),
     findings: v.array(FindingSchema),
     zip: v.string(),
   }),

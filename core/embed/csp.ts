@@ -1,3 +1,5 @@
+import { PERMISSIONS } from './frame.ts';
+
 /** What a Content-Security-Policy says (CSP3): directive → sources, both in a fixed order. */
 export type Policy = Record<string, string[]>;
 
@@ -14,3 +16,27 @@ export const policyLine = (policy: Policy): string =>
   Object.entries(policy)
     .map(([directive, sources]) => [directive, ...sources].join(' '))
     .join('; ');
+
+/** What no embed is given here, whoever asks (Permissions Policy). */
+const NEVER = ['camera', 'display-capture', 'geolocation', 'microphone', 'payment'] as const;
+
+/**
+ * The Permissions-Policy header of a page with these frames (W3C, Permissions Policy, as structured fields of RFC 9651):
+ * each feature for the page itself and for the frames that have it, and nothing of the visitor's device for anybody.
+ */
+export function permissionsLine(frames: readonly { src: string; permissions: readonly string[] }[]): string {
+  const origins = (feature: string) =>
+    [
+      ...new Set(
+        frames
+          .filter(({ permissions }) => permissions.includes(feature))
+          .map(({ src }) => new URL(src).origin),
+      ),
+    ].sort();
+  return [
+    ...PERMISSIONS.map(
+      (feature) => `${feature}=(${['self', ...origins(feature).map((origin) => `"${origin}"`)].join(' ')})`,
+    ),
+    ...NEVER.map((feature) => `${feature}=()`),
+  ].join(', ');
+}

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { aboutPage, hasPlace } from './aboutpage.ts';
+import { permissionsLine } from './csp.ts';
 import { framingOf } from './framing.ts';
 
 const AT = 'https://hillshade.example/map/7';
@@ -60,4 +61,15 @@ describe('what a page says of itself', () => {
   ])('a place called %j in %s: %s', (place, html, has) => {
     expect(hasPlace(html, place)).toBe(has);
   });
+});
+
+it('the permissions of a page are for the frames that have them, and the visitor’s device is for nobody', () => {
+  const line = permissionsLine([
+    { src: 'https://b.example/1', permissions: ['fullscreen'] },
+    { src: 'https://a.example/1', permissions: ['fullscreen', 'picture-in-picture'] },
+    { src: 'https://a.example/2', permissions: ['fullscreen'] },
+  ]);
+  expect(line).toBe(
+    'encrypted-media=(self), fullscreen=(self "https://a.example" "https://b.example"), picture-in-picture=(self "https://a.example"), camera=(), display-capture=(), geolocation=(), microphone=(), payment=()',
+  );
 });

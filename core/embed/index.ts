@@ -2,7 +2,7 @@ export { frameToHtml, type Frame, type FrameShape } from './frame.ts';
 export { boxOrigins, boxPolicy, type Boxed } from './boxed.ts';
 export { type LinkCard } from './card.ts';
 export { cardChoice, frameChoice, type Choice } from './choice.ts';
-export { joinPolicies, policyLine, type Policy } from './csp.ts';
+export { joinPolicies, permissionsLine, policyLine, type Policy } from './csp.ts';
 export { type Dropped } from './dropped.ts';
 export { addressIn, unpack, unpackOembed, type Unpacked } from './unpack.ts';
 export { readOembed, type Oembed } from './oembed.ts';

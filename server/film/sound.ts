@@ -39,7 +39,7 @@ export async function readSound(
     '0:a:0',
     '-vn',
     '-af',
-    `ebur128=peak=true:framelog=quiet,aresample=${RATE}`,
+    `ebur128=peak=true:framelog=verbose,aresample=${RATE}`,
     '-ac',
     '1',
     '-f',

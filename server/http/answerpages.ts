@@ -123,6 +123,7 @@ export function answerPages(
       data: ready.data,
       files: ready.files.map(({ path, bytes }) => ({ path, bytes })),
       csp: ready.csp,
+      permissions: ready.permissions,
       findings,
       zip: `/api/pages/${page.id}/hand-off.zip`,
     };

@@ -3,7 +3,7 @@ import type { Readable } from 'node:stream';
 import type { Page, Site } from '@placard/core/contract';
 import { toHtml } from '@placard/core/markup';
 import { jsonLdScript } from '@placard/core/credit';
-import { joinPolicies, type Policy } from '@placard/core/embed';
+import { joinPolicies, permissionsLine, type Policy } from '@placard/core/embed';
 import { Paths } from '@placard/core/naming';
 import {
   embeddedIn,
@@ -34,6 +34,8 @@ export interface HandOff {
   files: { path: string; key: string; bytes: number }[];
   /** What the site's Content-Security-Policy must allow (CSP3). */
   csp: Policy;
+  /** What its Permissions-Policy is. */
+  permissions: string;
 }
 
 /** Renders a page with its files at `media/name-width.type`, each name once, whatever else is called so. */
@@ -70,6 +72,7 @@ export function handOff(
     data,
     files: [...files.values()],
     csp: joinPolicies(embeddedIn(document).map(({ csp }) => csp)),
+    permissions: permissionsLine(embeddedIn(document).flatMap(({ frame }) => frame ?? [])),
   };
 }
 

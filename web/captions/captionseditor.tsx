@@ -168,10 +168,15 @@ function OneTrack({ asset, which }: { asset: AssetDetail; which: WhichTrack }) {
     e: () => onTime(at, { end: here() }),
     d: () => {
       const area = document.activeElement;
-      const letter = area instanceof HTMLTextAreaElement ? area.selectionStart : 0;
       const cue = cues[at];
-      if (area instanceof HTMLElement) area.blur();
-      if (cue) write(split(latest.current.cues, at, letter || Math.ceil(cue.text.length / 2), here()), at);
+      if (!cue) return;
+      // What was typed last may not be written down yet.
+      const written =
+        area instanceof HTMLTextAreaElement ? { text: area.value, letter: area.selectionStart } : null;
+      if (written && area instanceof HTMLElement) area.blur();
+      const text = written?.text ?? cue.text;
+      const letter = written?.letter || Math.ceil(text.length / 2);
+      write(split(latest.current.cues.with(at, { ...cue, text }), at, letter, here()), at);
     },
     j: () => write(joined(cues, at), at),
     x: () => write(without(cues, at), Math.min(at, cues.length - 2)),

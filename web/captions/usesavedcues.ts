@@ -39,12 +39,18 @@ export function useSavedCues(
   const client = useQueryClient();
   const version = useRef(0);
   const name = `${asset}/${kind}/${language}`;
+  // It is there with the first that is saved of it, and is not loaded again for that.
+  const there = useRef(track);
+  useEffect(() => {
+    there.current = track;
+  });
   const open = useCallback(
     async (theirs: boolean) => {
       setSaved({ state: 'loading' });
-      const there = track ? await call(readTrack, { params: { id: track } }) : null;
-      const read = there ? readCaptions(there.text) : { cues: [] };
-      version.current = there?.version ?? 0;
+      const id = there.current;
+      const written = id ? await call(readTrack, { params: { id } }) : null;
+      const read = written ? readCaptions(written.text) : { cues: [] };
+      version.current = written?.version ?? 0;
       const draft = theirs ? undefined : await kept<Draft>('captions', name);
       if (theirs) await forget('captions', name);
       load(draft?.cues ?? ('cues' in read ? read.cues : []));
@@ -58,7 +64,7 @@ export function useSavedCues(
           : { state: 'saved' },
       );
     },
-    [track, name, load],
+    [name, load],
   );
   useEffect(() => {
     open(false).catch((error: Refusal) => setSaved({ state: 'failed', says: error.message }));

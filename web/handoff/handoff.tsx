@@ -136,6 +136,10 @@ function OneHandOff({ id }: { id: string }) {
                 <code className="block border border-rule bg-paper px-2 py-1.5 font-mono text-[12px] break-all">
                   {csp.join(' ')}
                 </code>
+                <p className="caption mt-3 mb-1">and its Permissions-Policy may be</p>
+                <code className="block border border-rule bg-paper px-2 py-1.5 font-mono text-[12px] break-all">
+                  {ready.data?.permissions}
+                </code>
               </>
             )}
           </section>
