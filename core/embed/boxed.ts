@@ -69,7 +69,11 @@ export const scriptAddresses = (code: string): string[] =>
 const hashed = (text: string): string =>
   `'sha256-${btoa(String.fromCharCode(...sha256(utf8ToBytes(text.toWellFormed()))))}'`;
 
-const surveyed = (code: string): Survey => survey(code, readFragment(code, BUDGET), []);
+/** What was read last: a box is asked several things one after another. */
+let last: Survey | undefined;
+
+const surveyed = (code: string): Survey =>
+  last?.code === code ? last : (last = survey(code, readFragment(code, BUDGET), []));
 
 /** The origins that a box may ask: those that its code names, and those that it was given. */
 export const boxOrigins = ({ code, sources }: Pick<Boxed, 'code' | 'sources'>): string[] =>
@@ -101,8 +105,8 @@ export function boxPolicy({ code, sources }: Pick<Boxed, 'code' | 'sources'>): P
 }
 
 /** The document in a box: its policy, and exactly the foreign code. */
-export function boxDocument(boxed: Boxed): string {
-  return `${boxHead(policyLine(boxPolicy(boxed)))}${boxed.code}`;
+export function boxDocument(boxed: Boxed, policy = boxPolicy(boxed)): string {
+  return `${boxHead(policyLine(policy))}${boxed.code}`;
 }
 
 const [HEAD_BEGINS, HEAD_ENDS] = [
@@ -155,14 +159,18 @@ export function steppedHeight(
 /** A box as one iframe element; `widthOn` says how wide it is on a screen. */
 export function boxMarkup(
   boxed: Boxed,
-  { screen, widthOn = () => 0 }: { screen?: string | undefined; widthOn?: (screen: number) => number } = {},
+  {
+    screen,
+    widthOn = () => 0,
+    policy,
+  }: { screen?: string | undefined; widthOn?: (screen: number) => number; policy?: Policy } = {},
 ): Element {
   const steps =
     boxed.heights.length === 0
       ? []
       : SCREENS.map((at) => ({ screen: at, height: heightAt(boxed.heights, widthOn(at)) }));
   return element('iframe', {
-    srcdoc: boxDocument(boxed),
+    srcdoc: boxDocument(boxed, policy),
     title: boxed.title,
     style: { display: 'block', width: '100%', height: steppedHeight(steps, screen), border: '0' },
     loading: 'lazy',
@@ -175,4 +183,5 @@ export function boxMarkup(
 }
 
 /** The same as HTML, as high as `UNMEASURED` says. Reading it back with `unpack` gives the same. */
-export const boxToHtml = (boxed: Boxed): string => toHtml(boxMarkup({ ...boxed, heights: [] }));
+export const boxToHtml = (boxed: Boxed, policy?: Policy): string =>
+  toHtml(boxMarkup({ ...boxed, heights: [] }, policy ? { policy } : {}));

@@ -44,14 +44,10 @@ export function frameChoice(frame: Frame, why: string): Choice {
   };
 }
 
-export const boxChoice = (boxed: Boxed, why: string): Choice => ({
-  kind: 'box',
-  html: boxToHtml(boxed),
-  why,
-  origins: boxOrigins(boxed),
-  csp: boxPolicy(boxed),
-  boxed,
-});
+export function boxChoice(boxed: Boxed, why: string): Choice {
+  const csp = boxPolicy(boxed);
+  return { kind: 'box', html: boxToHtml(boxed, csp), why, origins: boxOrigins(boxed), csp, boxed };
+}
 
 export const cardChoice = (card: LinkCard, why: string, picture: string | null = null): Choice => ({
   kind: 'card',

@@ -7,12 +7,20 @@ const LONGEST = 4096;
 export function linkAddress(raw: string): string | null {
   const trimmed = raw.trim();
   const absolute = trimmed.startsWith('//') ? `https:${trimmed}` : trimmed;
-  if (absolute.length > LONGEST || !URL.canParse(absolute)) return null;
-  const url = new URL(absolute);
-  if (!['https:', 'http:'].includes(url.protocol) || !isHostName(url.hostname)) return null;
-  [url.username, url.password] = ['', ''];
+  if (absolute.length > LONGEST || !/^https?:/i.test(absolute)) return null;
+  const url = parsed(absolute);
+  if (!url || !isHostName(url.hostname)) return null;
+  if (url.username !== '' || url.password !== '') [url.username, url.password] = ['', ''];
   const { address } = withoutShareMarks(url.href);
   return address.length > LONGEST ? null : address;
+}
+
+function parsed(address: string): URL | null {
+  try {
+    return new URL(address);
+  } catch {
+    return null;
+  }
 }
 
 /** An address in words, where nobody says more of it: its host and its path. */

@@ -7,7 +7,7 @@ const WIDEST = 10_000;
 /** Reads declarations of a style attribute (CSS Style Attributes) into property → value; bad CSS gives nothing. */
 export function readStyle(style: string): Map<string, string> {
   const found = new Map<string, string>();
-  if (style.length > 5000) return found;
+  if (style.length > 5000 || !style.includes(':')) return found;
   try {
     walk(parse(style, { context: 'declarationList' }), (node) => {
       if (node.type === 'Declaration') found.set(node.property.toLowerCase(), generate(node.value).trim());

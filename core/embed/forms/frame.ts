@@ -109,7 +109,8 @@ function rebuild(
     sandbox: sandbox.tokens,
     permissions: permissions.permissions,
   };
-  const written = new Map(writtenAttributes(frameMarkup(made)));
+  const markup = frameMarkup(made);
+  const written = new Map(writtenAttributes(markup));
   const dropped = [...attributes]
     .filter(([name, value]) => written.get(name) !== value && !KEPT_IN_SUBSTANCE.has(name))
     .map(([name, value]) => ({

@@ -1,21 +1,19 @@
 const OPENS = '“”„‟″«‘’‚‛′‹';
 const CLOSES = '“”„‟″»‘’‚‛′›';
 /** How quotes are written that somebody's program has escaped. */
-const ESCAPED_QUOTES = [
-  '&quot;',
-  '&#34;',
-  '&#x22;',
-  '&ldquo;',
-  '&rdquo;',
-  '&bdquo;',
-  '&#8220;',
-  '&#8221;',
-  '&apos;',
-  '&#39;',
-];
+const ESCAPED_QUOTES = '&quot; &#34; &#x22; &ldquo; &rdquo; &bdquo; &#8220; &#8221; &apos; &#39;'.split(' ');
 const HIDDEN = '\u200b\u200c\u200d\u2060\ufeff\u00ad';
 /** Attributes that are of no use where only their beginning is there. */
 const WHOLE_OR_NOTHING = new Set(['src', 'data', 'href', 'data-src', 'srcdoc', 'value', 'cite']);
+
+const [TAB, FEED, RETURN, BLANK, QUOTE, AND, APOSTROPHE, SLASH, EQUALS, CLOSE] = [
+  9, 10, 13, 32, 34, 38, 39, 47, 61, 62,
+];
+const isPlainBlank = (code: number) =>
+  code === BLANK || code === FEED || code === TAB || code === RETURN || code === 12;
+/** A letter of a tag's name, or the slash before it. */
+const beginsTag = (code: number) => code === SLASH || ((code | 32) >= 97 && (code | 32) <= 122);
+const OTHER_BLANK = /[^\S \t\r\n\f]/;
 
 /** Code with its tags made as HTML wants them, and what had been wrong with them. */
 export interface StraightTags {
@@ -36,84 +34,96 @@ export interface StraightTags {
  */
 export function straightTags(code: string): StraightTags {
   const found = { quotes: false, blanks: false, cut: false, cutAddress: false };
-  let [out, from, at] = ['', 0, 0];
+  const length = code.length;
+  let [out, from, at, nameFrom] = ['', 0, 0, -1];
   const replace = (to: number, by: string) => {
     out += code.slice(from, at) + by;
     at = to;
     from = to;
   };
-  while (at < code.length) {
-    if (code[at] !== '<' || !/[a-z/]/i.test(code.charAt(at + 1))) {
-      at++;
-      continue;
-    }
-    at++;
-    let name = '';
+  while (at < length) {
+    const begins = code.indexOf('<', at);
+    if (begins < 0) break;
+    at = begins + 1;
+    if (!beginsTag(code.charCodeAt(at))) continue;
+    nameFrom = -1;
     let open = true;
-    while (open && at < code.length) {
-      const letter = code.charAt(at);
-      if (letter === '>') open = false;
-      else if (HIDDEN.includes(letter)) {
+    while (open && at < length) {
+      const letter = code.charCodeAt(at);
+      if (letter === CLOSE) open = false;
+      else if (letter === EQUALS) {
+        const name = nameFrom < 0 ? '' : code.slice(nameFrom, at).trim().toLowerCase();
+        at++;
+        value(name);
+        nameFrom = -1;
+      } else if (isPlainBlank(letter)) {
+        // Blanks may stand between a name and what it is.
+        const next = nextLetter(at);
+        if (code.charCodeAt(next) !== EQUALS) nameFrom = -1;
+        at = next;
+      } else if (letter === QUOTE || letter === APOSTROPHE || letter === SLASH) {
+        nameFrom = -1;
+        at++;
+      } else if (letter > 127 && HIDDEN.includes(code.charAt(at))) {
         found.blanks = true;
         replace(at + 1, '');
-      } else if (/[^\S \t\r\n\f]/.test(letter)) {
+      } else if (letter > 127 && OTHER_BLANK.test(code.charAt(at))) {
         found.blanks = true;
         replace(at + 1, ' ');
-        name = '';
-      } else if (letter === '=') {
-        at++;
-        value();
-        name = '';
+        nameFrom = -1;
       } else {
-        name = /[\s"'/]/.test(letter) ? '' : name + letter;
+        if (nameFrom < 0) nameFrom = at;
         at++;
       }
     }
     if (open) found.cut = true;
     else at++;
-
-    function value() {
-      while (/\s/.test(code.charAt(at))) at++;
-      const quote = code.charAt(at);
-      if (quote === '"' || quote === "'") {
-        const end = code.indexOf(quote, at + 1);
-        if (end < 0) endsWithin(quote);
-        else at = end + 1;
-        return;
-      }
-      const escaped = quote === '&' ? ESCAPED_QUOTES.find((word) => code.startsWith(word, at)) : undefined;
-      if (escaped === undefined && (quote === '' || !OPENS.includes(quote))) {
-        while (at < code.length && !/[\s>]/.test(code.charAt(at))) at++;
-        if (at === code.length && WHOLE_OR_NOTHING.has(name.toLowerCase())) found.cutAddress = true;
-        return;
-      }
-      found.quotes = true;
-      const start = at + (escaped?.length ?? 1);
-      let end = start;
-      const closes = () =>
-        escaped === undefined
-          ? CLOSES.includes(code.charAt(end))
-          : ESCAPED_QUOTES.some((word) => code.startsWith(word, end));
-      while (end < code.length && code[end] !== '>' && !closes()) end++;
-      const inside = code.slice(start, end).replaceAll('"', '&quot;');
-      const closing =
-        end >= code.length || code[end] === '>'
-          ? 0
-          : escaped === undefined
-            ? 1
-            : (ESCAPED_QUOTES.find((word) => code.startsWith(word, end))?.length ?? 0);
-      const whole = end < code.length;
-      replace(end + closing, `"${inside}${whole ? '"' : ''}`);
-      if (!whole) endsWithin('"');
-    }
-
-    function endsWithin(quote: string) {
-      at = code.length;
-      found.cut = true;
-      if (WHOLE_OR_NOTHING.has(name.trim().toLowerCase())) found.cutAddress = true;
-      replace(code.length, quote);
-    }
   }
   out += code.slice(from);
   return { code: found.cut ? `${out}>` : out, ...found };
+
+  function nextLetter(start: number): number {
+    let next = start;
+    while (next < length && isPlainBlank(code.charCodeAt(next))) next++;
+    return next;
+  }
+
+  function value(name: string): void {
+    at = nextLetter(at);
+    const quote = code.charCodeAt(at);
+    if (quote === QUOTE || quote === APOSTROPHE) {
+      const end = code.indexOf(code.charAt(at), at + 1);
+      if (end < 0) endsWithin(name, code.charAt(at));
+      else at = end + 1;
+      return;
+    }
+    const escaped = quote === AND ? ESCAPED_QUOTES.find((word) => code.startsWith(word, at)) : undefined;
+    if (escaped === undefined && !(quote > 127 && OPENS.includes(code.charAt(at)))) {
+      while (at < length && code.charCodeAt(at) !== CLOSE && !isPlainBlank(code.charCodeAt(at))) at++;
+      if (at === length && WHOLE_OR_NOTHING.has(name)) found.cutAddress = true;
+      return;
+    }
+    found.quotes = true;
+    const start = at + (escaped?.length ?? 1);
+    let [end, closing] = [start, 0];
+    for (; end < length && code.charCodeAt(end) !== CLOSE; end++) {
+      if (escaped === undefined) closing = CLOSES.includes(code.charAt(end)) ? 1 : 0;
+      else if (code.charCodeAt(end) === AND)
+        closing = ESCAPED_QUOTES.find((word) => code.startsWith(word, end))?.length ?? 0;
+      if (closing > 0) break;
+    }
+    const inside = code.slice(start, end).replaceAll('"', '&quot;');
+    if (end < length) replace(end + closing, `"${inside}"`);
+    else {
+      replace(end, `"${inside}`);
+      endsWithin(name, '"');
+    }
+  }
+
+  function endsWithin(name: string, quote: string): void {
+    at = length;
+    found.cut = true;
+    if (WHOLE_OR_NOTHING.has(name)) found.cutAddress = true;
+    replace(length, quote);
+  }
 }
