@@ -68,13 +68,11 @@ test('captions are written beside the film by keys, judged while they are, saved
   expect(text).toMatch(/^1\n00:00:01,500 --> 00:00:\d\d,\d{3}\nTubus\.\n\n2\n/);
 
   // A file takes their place, and that is taken back.
-  await page
-    .getByLabel('File of captions')
-    .setInputFiles({
-      name: 'x.srt',
-      mimeType: 'text/plain',
-      buffer: Buffer.from('1\n00:00:00,000 --> 00:00:02,000\nJiné.\n'),
-    });
+  await page.getByLabel('File of captions').setInputFiles({
+    name: 'x.srt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from('1\n00:00:00,000 --> 00:00:02,000\nJiné.\n'),
+  });
   await expect(caption(page, 1)).toHaveValue('Jiné.');
   await page.getByRole('button', { name: 'Take back' }).click();
   await expect(caption(page, 1)).toHaveValue('Tubus.');
