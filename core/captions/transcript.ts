@@ -16,7 +16,7 @@ export function transcriptOf(cues: readonly Cue[]): Said[] {
   const said: Said[] = [];
   let ended = Number.NEGATIVE_INFINITY;
   for (const { start, end, text } of cues) {
-    const who = /<v(?:\.[\w.-]+)?[ \t]+([^<>]+)>/.exec(text)?.[1]?.trim() ?? '';
+    const who = /<v(?:\.[\w.-]{1,40})?[ \t]([^<>]{1,200})>/.exec(text)?.[1]?.trim() ?? '';
     const words = wordsOfCue(text).replace(/\s+/g, ' ').trim();
     if (words === '') continue;
     const last = said.at(-1);

@@ -95,6 +95,31 @@ describe('forms of code', () => {
     ],
     ['a link', '<p>See <a href="https://a.example/x">the board</a></p>', 'link', ['card']],
     ['an address', '  https://lanternreel.example/film/2?utm_source=mail ', 'address', ['card']],
+    ['an address among a few words', 'Watch https://lanternreel.example/film/2.', 'address', ['card']],
+    [
+      'an address in somebody’s brackets',
+      '[film]https://lanternreel.example/film/2[/film]',
+      'address',
+      ['card'],
+    ],
+    [
+      'a place that lost its script',
+      '<div class="lantern" data-url="https://lanternreel.example/film/2">Aligning</div>',
+      'placeholder',
+      ['card'],
+    ],
+    [
+      'a short quotation',
+      '<blockquote>Look up tonight.<br>— <a href="https://flockline.example/wren/1">Wren</a></blockquote>',
+      'quotation',
+      ['quotation', 'card'],
+    ],
+    [
+      'a quotation escaped twice',
+      '&amp;lt;blockquote&amp;gt;&amp;lt;p&amp;gt;Words enough to keep here.&amp;lt;/p&amp;gt;&amp;lt;/blockquote&amp;gt;',
+      'quotation',
+      ['quotation'],
+    ],
     [
       'a host’s answer about a film',
       JSON.stringify({
@@ -210,6 +235,12 @@ describe('forms of code', () => {
     expect(unpack(`${frame}<a href="https://corkrail.example/board/1">Read more</a>`).findings[0]?.rule).toBe(
       'frame-title-missing',
     );
+  });
+
+  it('calls a frame by what stands under it', () => {
+    const code =
+      '<figure><div><iframe src="https://a.example/1"></iframe></div><figcaption>Nine circles</figcaption></figure>';
+    expect(unpack(code).frame?.title).toBe('Nine circles');
   });
 
   it.each([

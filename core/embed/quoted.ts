@@ -7,8 +7,9 @@ import { attributesOf, isHtml, SWALLOWED, wordsIn } from './nodes.ts';
 /** A quotation of somebody's words, as our own markup. */
 export interface Quoted {
   markup: Element;
-  /** Its words without its source, in one line. */
+  /** Its words without its source, in one line; and how many letters of them are links. */
   words: string;
+  linked: number;
   source: string;
   address: string | null;
 }
@@ -43,13 +44,14 @@ export function quotedFrom(
   const address = sourceLinks.at(-1) ?? cite ?? ofHost.at(-1) ?? null;
   const said = plainLine((beside ? wordsIn(beside) : source.words).replace(/^[\s—–―-]+/, ''), 300);
   if (words === '') return null;
+  const linked = lines.reduce((sum, line) => sum + line.linked, 0);
   const kept = lines.filter((line) => line.words !== '');
   const quoted = element(
     'blockquote',
     { cite: address },
     ...kept.map(({ markup }) => element('p', {}, ...markup)),
   );
-  if (said === '' && address === null) return { markup: quoted, words, source: '', address };
+  if (said === '' && address === null) return { markup: quoted, words, linked, source: '', address };
   const from = said || address || '';
   const caption = element(
     'figcaption',
@@ -59,6 +61,7 @@ export function quotedFrom(
   return {
     markup: element('figure', { style: { margin: '0' } }, quoted, caption),
     words,
+    linked,
     source: said,
     address,
   };
@@ -68,12 +71,13 @@ interface Line {
   markup: Markup[];
   words: string;
   links: string[];
+  linked: number;
 }
 
 /** The lines of a quotation; what stands loose behind its paragraphs, or behind a dash, says whose words they are. */
 function linesOf(quote: Tree.Element): { lines: Line[]; source: Line } {
   const lines: Line[] = [];
-  let source: Line = { markup: [], words: '', links: [] };
+  let source: Line = { markup: [], words: '', links: [], linked: 0 };
   let loose: Tree.ChildNode[] = [];
   let blocks = 0;
   const endLoose = (last: boolean) => {
@@ -144,6 +148,7 @@ function lastDash(text: string): number {
 
 function lineOf(nodes: readonly Tree.ChildNode[]): Line {
   const links: string[] = [];
+  let linked = 0;
   const made = (some: readonly Tree.ChildNode[], depth: number): Markup[] =>
     some.flatMap((node): Markup[] => {
       if (defaultTreeAdapter.isTextNode(node)) return [node.value.replace(/\s+/g, ' ')];
@@ -155,6 +160,7 @@ function lineOf(nodes: readonly Tree.ChildNode[]): Line {
       const href = node.tagName === 'a' ? linkAddress(attributesOf(node).get('href') ?? '') : null;
       if (href !== null && wordsIn(node) !== '') {
         links.push(href);
+        linked += wordsIn(node).length;
         return [element('a', { href }, ...inside)];
       }
       const mark = MARKS[node.tagName];
@@ -162,7 +168,7 @@ function lineOf(nodes: readonly Tree.ChildNode[]): Line {
     });
   const markup = trimmed(made(nodes, 0).filter((part) => part !== ''));
   const words = plainLine(nodes.map(wordsOfNode).join(''), 100_000);
-  return { markup, words, links };
+  return { markup, words, links, linked };
 }
 
 const wordsOfNode = (node: Tree.ChildNode): string => {

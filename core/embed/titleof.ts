@@ -1,5 +1,7 @@
+import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
 import { plainLine } from '../text/index.ts';
 import { linkAddress, sameHost } from './linkaddress.ts';
+import { ancestorsOf, wordsIn } from './nodes.ts';
 import { linksIn, type Survey } from './survey.ts';
 
 /** What an embed is called: by the frame itself, by the host's own answer, or by a link in the code to the same thing. */
@@ -10,8 +12,15 @@ export function titleOf(
 ): string {
   const said = plainLine(attributes.get('title') ?? '') || plainLine(attributes.get('aria-label') ?? '');
   return (
-    said || plainLine(told.title ?? '') || (url ? linkTo({ told, ...found }, url.href)?.words : '') || ''
+    said || plainLine(told.title ?? '') || (url ? (linkTo({ told, ...found }, url.href)?.words ?? '') : '')
   );
+}
+
+/** What stands under an element in a figure that holds it (HTML, figcaption); empty where nothing does. */
+export function captionOf(element: Tree.Element): string {
+  const figure = ancestorsOf(element).findLast(({ tagName }) => tagName === 'figure');
+  const caption = figure?.childNodes.find((node) => 'tagName' in node && node.tagName === 'figcaption');
+  return caption ? plainLine(wordsIn(caption as Tree.Element), 200) : '';
 }
 
 /** Words that say of a link that it can be pressed, and nothing of what is there. */

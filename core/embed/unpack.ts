@@ -58,7 +58,7 @@ export function unpack(code: string, trustedOrigins: readonly string[] = [], tol
     const answer = readOembed(bare);
     if (!('wrong' in answer)) return unpackOembed(answer, trustedOrigins);
   }
-  const address = addressIn(bare);
+  const address = addressIn(bare) ?? addressAmong(bare);
   if (address !== null) return unpackAddress(address);
   try {
     const { found, dropped, findings } = readAsWritten(code, trustedOrigins, told);
@@ -77,6 +77,17 @@ export function unpack(code: string, trustedOrigins: readonly string[] = [], tol
 export function addressIn(text: string): string | null {
   const bare = text.trim();
   return bare.length <= 2000 && /^https?:\/\/[^\s<>"']+$/i.test(bare) ? linkAddress(bare) : null;
+}
+
+/** How long words may be round an address that is meant by them. */
+const WORDS_ROUND = 400;
+
+/** The one address in a few words that are no code, without the marks that end a sentence; null where there is none, or more than one. */
+function addressAmong(text: string): string | null {
+  if (text.length > WORDS_ROUND || text.includes('<') || /&(?:amp;|lt;|#)/i.test(text)) return null;
+  const found = text.match(/\bhttps?:\/\/[^\s<>"'()[\]{}]+/gi) ?? [];
+  const [only] = found;
+  return only !== undefined && found.length === 1 ? addressIn(only.replace(/[.,;:!?]$/, '')) : null;
 }
 
 /** An address alone: what the host has for it is asked by whoever can; without asking it is a link card. */

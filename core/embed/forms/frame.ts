@@ -10,7 +10,7 @@ import { ancestorsOf, attributesOf, describe } from '../nodes.ts';
 import { leastPermissions, leastSandbox } from '../power.ts';
 import { frameShape, isHidden } from '../shape.ts';
 import { droppedBut, named, type Survey } from '../survey.ts';
-import { titleOf } from '../titleof.ts';
+import { captionOf, titleOf } from '../titleof.ts';
 import type { Form, Made } from './form.ts';
 import { cardOfFrame } from './link.ts';
 
@@ -87,7 +87,7 @@ function rebuild(
   const wrappers = ancestorsOf(element)
     .toReversed()
     .map((ancestor) => attributesOf(ancestor).get('style') ?? '');
-  const title = titleOf(found, attributes, url);
+  const title = titleOf(found, attributes, url) || captionOf(element);
   if (title === '')
     findings.push({
       rule: 'frame-title-missing',

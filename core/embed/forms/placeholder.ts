@@ -1,7 +1,7 @@
 import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
 import { linkAddress } from '../linkaddress.ts';
 import { attributesOf, wordsIn } from '../nodes.ts';
-import { linksIn, scriptsIn, type Survey } from '../survey.ts';
+import { droppedBut, linksIn, scriptsIn, type Survey } from '../survey.ts';
 import { titleOf } from '../titleof.ts';
 import { boxMade, scriptOf } from './box.ts';
 import type { Form, Made } from './form.ts';
@@ -34,7 +34,8 @@ export const placeholder: Form = {
 function fromPlaceholder(found: Survey, places: readonly Tree.Element[]): Made | null {
   const given = scriptOf(found);
   const [place] = places;
-  if (!given || !place) return null;
+  if (!place) return null;
+  if (!given) return withoutScript(found, places);
   const attributes = attributesOf(place);
   const address = contentAddress(found, place, given.address);
   const words = wordsIn(place);
@@ -45,18 +46,26 @@ function fromPlaceholder(found: Survey, places: readonly Tree.Element[]): Made |
   return boxMade(found, [...places, ...scriptsIn(found).map(({ element }) => element)], title, others);
 }
 
+/** What is left of a place that lost its script: where it leads, if it says so itself. */
+function withoutScript(found: Survey, places: readonly Tree.Element[]): Made | null {
+  for (const place of places) {
+    const attributes = attributesOf(place);
+    const address = OWN.map((name) => linkAddress(attributes.get(name) ?? '')).find((to) => to !== null);
+    if (address === undefined || address === null) continue;
+    const title =
+      titleOf(found, attributes, null) || attributes.get('data-title') || wordsIn(place).slice(0, 120);
+    return {
+      choices: [cardOf(address, title, '')],
+      dropped: droppedBut(found, new Map([[place, 'whole']])),
+      findings: [],
+    };
+  }
+  return null;
+}
+
 /** Attributes in which hosts name what is to be shown. */
-const NAMES_IT = [
-  'href',
-  'cite',
-  'data-href',
-  'data-url',
-  'data-src',
-  'data-link',
-  'data-permalink',
-  'src',
-  'url',
-];
+const OWN = ['data-href', 'data-url', 'data-link', 'data-permalink', 'url'];
+const NAMES_IT = ['href', 'cite', ...OWN, 'data-src', 'src'];
 
 /** What the place is of: an address that it names, or the first link in it. */
 function contentAddress(found: Survey, place: Tree.Element, script: string): string | null {

@@ -27,7 +27,7 @@ export const quotation: Form = {
     const words: Choice[] = quoted ? [quotationChoice(toHtml(quoted.markup), WHY)] : [];
     const card = quoted?.address ? [cardOf(quoted.address, title, quoted.words)] : [];
     // Words that are all links say where something is, not what: then the script has to show it.
-    const saysIt = quoted !== null && plainLine(quoted.words).length > linkedLength(found, quote) + 12;
+    const saysIt = quoted !== null && quoted.words.length > quoted.linked + 12;
     const boxes = box ? [box] : [];
     const others = [...boxes, ...card];
     const choices = saysIt ? [...words, ...others] : others.length > 0 ? others : words;
@@ -58,23 +58,6 @@ function captionOf({ parentNode }: Tree.Element): Tree.Element | null {
   if (!parentNode || !('tagName' in parentNode) || parentNode.tagName !== 'figure') return null;
   const caption = parentNode.childNodes.find((node) => 'tagName' in node && node.tagName === 'figcaption');
   return (caption as Tree.Element | undefined) ?? null;
-}
-
-/** How many letters of the quotation lie in links. */
-function linkedLength(found: Survey, quote: Tree.Element): number {
-  return linksIn(found)
-    .filter(({ element }) => isWithin(element, quote))
-    .reduce((sum, { words }) => sum + words.length, 0);
-}
-
-function isWithin(element: Tree.Element, outer: Tree.Element): boolean {
-  for (
-    let at: Tree.ParentNode | null = element.parentNode;
-    at;
-    at = 'parentNode' in at ? at.parentNode : null
-  )
-    if (at === outer) return true;
-  return false;
 }
 
 function titleFor(found: Survey, quote: Tree.Element, quoted: Quoted | null, host: string | null): string {

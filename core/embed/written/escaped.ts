@@ -2,7 +2,7 @@ import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
 
 /** Tags by which code is told from words that speak of it. */
 const READS_LIKE_CODE =
-  /<(?:iframe|blockquote|script|object|embed)[\s>/]|&lt;(?:iframe|blockquote|script|object|embed)\s/i;
+  /(?:<|&lt;)(?:iframe|blockquote|script|object|embed)(?:[\s>/]|&gt;)|&amp;lt;(?:iframe|blockquote|script|object|embed)\b/i;
 
 /** What was code before somebody's program escaped it: the text of a tree, where it reads like an embed; else null. */
 export function codeInText(root: Tree.ParentNode): string | null {
