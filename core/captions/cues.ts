@@ -54,11 +54,8 @@ export function split(cues: readonly Cue[], at: number, letter: number, moment?:
   const length = cue.end - cue.start;
   const middle = ms(within ? moment : cue.start + Math.min(length - LEAST, Math.max(LEAST, length * share)));
   if (!(middle > cue.start && middle < cue.end)) return [...cues];
-  return cues.toSpliced(
-    at,
-    1,
-    { ...cue, end: middle, text: before },
-    { ...cue, start: middle, text: behind },
+  return inOrder(
+    cues.toSpliced(at, 1, { ...cue, end: middle, text: before }, { ...cue, start: middle, text: behind }),
   );
 }
 
