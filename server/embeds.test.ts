@@ -11,6 +11,7 @@ import type {
   Stages,
   UnpackAnswer,
 } from '@placard/core/contract';
+import { namedIn } from '@placard/core/embed';
 import type { Block } from '@placard/core/page';
 import { openServer, until, type Caller, type OpenServer } from './testing/openserver.ts';
 
@@ -377,9 +378,11 @@ describe('hosts', () => {
 });
 
 describe('something embedded', () => {
+  const code = '<div id="m"></div><script>document.getElementById("m").textContent="drawn"</script>';
   const boxed = {
-    code: '<div id="m"></div><script>document.getElementById("m").textContent="drawn"</script>',
+    code,
     title: 'A map',
+    named: namedIn(code),
     heights: [],
     sources: [],
     popups: false,
@@ -408,6 +411,9 @@ describe('something embedded', () => {
 
   it('that holds nothing foreign, or an unsafe frame, is refused in a sentence', async () => {
     expect((await editor.ask('POST', '/api/embeds/preview', { block: { type: 'rule' } })).status).toBe(422);
+    const other = { ...boxed, named: { ...boxed.named, origins: ['https://elsewhere.example'] } };
+    const opened = { ...block, attrs: { ...block.attrs, boxed: other } };
+    expect((await editor.ask('POST', '/api/embeds/preview', { block: opened })).status).toBe(422);
     const unsafe = framing('http://10.0.0.1/', 'place-f3');
     expect((await editor.ask('POST', '/api/embeds/preview', { block: unsafe })).status).toBe(422);
   });

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
+import { namedIn } from './namedin.ts';
 import {
   BoxedSchema,
   boxMarkup,
@@ -11,8 +12,10 @@ import {
   steppedHeight,
 } from './boxed.ts';
 
+const CODE = '<div id="m"></div><script src="https://hillshade.example/m.js"></script>';
 const boxed = {
-  code: '<div id="m"></div><script src="https://hillshade.example/m.js"></script>',
+  code: CODE,
+  named: namedIn(CODE),
   title: 'A map',
   heights: [
     { width: 300, height: 600 },

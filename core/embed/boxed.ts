@@ -1,14 +1,8 @@
-import { sha256 } from '@noble/hashes/sha2.js';
-import { utf8ToBytes } from '@noble/hashes/utils.js';
 import * as v from 'valibot';
 import { element, toHtml, type Element } from '../markup/index.ts';
 import { escapeHtml } from '../text/index.ts';
-import { readFragment } from '../reading/tree.ts';
-import { BUDGET } from './budget.ts';
 import { joinPolicies, policyLine, type Policy } from './csp.ts';
 import { policySource } from './host.ts';
-import { attributesOf } from './nodes.ts';
-import { scriptsIn, survey, type Survey } from './survey.ts';
 
 /** The longest code that is kept in a box, in UTF-16 units. */
 export const LONGEST_BOXED = 30_000;
@@ -26,10 +20,24 @@ const OriginSchema = v.pipe(
   v.check((origin) => policySource(origin) === origin, 'This is no origin of the web.'),
 );
 
+/** What code names, read out of it once (`namedIn`): its policy is made of that wherever it stands. */
+const NamedSchema = v.object({
+  /** The origins that it loads from, or spells out in its scripts. */
+  origins: v.pipe(v.array(OriginSchema), v.maxLength(100)),
+  /** The addresses of its scripts. */
+  scripts: v.pipe(v.array(v.pipe(v.string(), v.maxLength(4096), v.regex(/^https?:\/\//))), v.maxLength(100)),
+  /** Its own scripts and handlers, each by what it says (CSP3, hash-source). */
+  hashes: v.pipe(v.array(v.pipe(v.string(), v.regex(/^'sha256-[A-Za-z0-9+/]{43}='$/))), v.maxLength(1000)),
+  /** Some of those are handlers of events. */
+  handlers: v.boolean(),
+});
+export type Named = v.InferOutput<typeof NamedSchema>;
+
 /** Foreign code that a script draws, kept in a frame of its own that can reach nothing of the page. */
 export const BoxedSchema = v.object({
   code: v.pipe(v.string(), v.minLength(1), v.maxLength(LONGEST_BOXED)),
   title: v.pipe(v.string(), v.minLength(1), v.maxLength(400)),
+  named: NamedSchema,
   /** How high it was at which widths of its own, narrowest first; nothing where nobody has measured it. */
   heights: v.pipe(v.array(v.object({ width: pixels, height: pixels })), v.maxLength(8)),
   /** Origins that it may ask besides those that its code names. */
@@ -40,60 +48,19 @@ export const BoxedSchema = v.object({
 
 export type Boxed = v.InferOutput<typeof BoxedSchema>;
 
-/** Attributes in which code names what it loads. */
-const LOADS = ['src', 'data-src', 'href', 'poster', 'data'];
-const ADDRESS = /(?:https?:)?\/\/[a-z0-9.-]{1,253}(?::\d{1,5})?/gi;
-
-/** The origins that code names: what it loads, and what its own scripts spell out. */
-export function namedOrigins(found: Survey): string[] {
-  const raw = [
-    ...found.elements
-      .filter(({ tagName }) => tagName !== 'a')
-      .flatMap((element) => LOADS.map((name) => attributesOf(element).get(name) ?? '')),
-    ...scriptsIn(found).flatMap(({ text }) => text.match(ADDRESS) ?? []),
-  ];
-  const origins = raw.flatMap((address) => {
-    if (!/^(?:https?:)?\/\//i.test(address.trim())) return [];
-    return policySource(address.trim().replace(/^\/\//, 'https://')) ?? [];
-  });
-  return [...new Set(origins)].sort();
-}
-
-/** The addresses of the scripts that code loads. */
-export const scriptAddresses = (code: string): string[] =>
-  scriptsIn(surveyed(code)).flatMap(({ src }) => {
-    const address = (src ?? '').replace(/^\/\//, 'https://');
-    return policySource(address) === null ? [] : [new URL(address).href];
-  });
-
-const hashed = (text: string): string =>
-  `'sha256-${btoa(String.fromCharCode(...sha256(utf8ToBytes(text.toWellFormed()))))}'`;
-
-/** What was read last: a box is asked several things one after another. */
-let last: Survey | undefined;
-
-const surveyed = (code: string): Survey =>
-  last?.code === code ? last : (last = survey(code, readFragment(code, BUDGET), []));
-
 /** The origins that a box may ask: those that its code names, and those that it was given. */
-export const boxOrigins = ({ code, sources }: Pick<Boxed, 'code' | 'sources'>): string[] =>
-  [...new Set([...namedOrigins(surveyed(code)), ...sources])].sort();
+export const boxOrigins = ({ named, sources }: Pick<Boxed, 'named' | 'sources'>): string[] =>
+  [...new Set([...named.origins, ...sources])].sort();
 
 /**
  * What a box may do and load (CSP3). It stands inside the box; where a page has a policy of its own, that must allow the
  * same, since the box inherits it. Scripts that stand in the code are named by what they say, so that no other runs.
  */
-export function boxPolicy({ code, sources }: Pick<Boxed, 'code' | 'sources'>): Policy {
-  const found = surveyed(code);
-  const origins = [...new Set([...namedOrigins(found), ...sources])].sort();
-  const inline = scriptsIn(found).flatMap(({ src, text }) =>
-    src === null && text !== '' ? [hashed(text)] : [],
-  );
-  const handlers = found.elements.flatMap(({ attrs }) =>
-    attrs.filter(({ name }) => /^on/i.test(name)).map(({ value }) => hashed(value)),
-  );
+export function boxPolicy(boxed: Pick<Boxed, 'named' | 'sources'>): Policy {
+  const origins = boxOrigins(boxed);
+  const { hashes, handlers } = boxed.named;
   const allowed: Policy = {
-    'script-src': [...origins, ...inline, ...handlers, ...(handlers.length > 0 ? ["'unsafe-hashes'"] : [])],
+    'script-src': [...origins, ...hashes, ...(handlers ? ["'unsafe-hashes'"] : [])],
     'style-src': ["'unsafe-inline'", ...origins],
     'img-src': ['data:', ...origins],
     'font-src': ['data:', ...origins],

@@ -1,11 +1,12 @@
 export { frameToHtml, type Frame, type FrameShape } from './frame.ts';
-export { boxOrigins, boxPolicy, type Boxed } from './boxed.ts';
+export { boxPolicy, type Boxed } from './boxed.ts';
 export { type LinkCard } from './card.ts';
 export { cardChoice, frameChoice, type Choice } from './choice.ts';
 export { joinPolicies, permissionsLine, policyLine, type Policy } from './csp.ts';
 export { type Dropped } from './dropped.ts';
 export { addressIn, unpack, unpackOembed, type Unpacked } from './unpack.ts';
 export { readOembed, type Oembed } from './oembed.ts';
+export { namedIn } from './namedin.ts';
 export { type Embedded } from './embedded.ts';
 export { aboutPage, hasPlace, type AboutPage } from './aboutpage.ts';
 export { framingOf, type Framing } from './framing.ts';

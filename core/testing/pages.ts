@@ -104,6 +104,12 @@ const FRAME = {
 const BOXED = {
   code: '<div data-feed="wren"></div><script src="https://flockline.example/w.js"></script>',
   title: 'Posts',
+  named: {
+    origins: ['https://flockline.example'],
+    scripts: ['https://flockline.example/w.js'],
+    hashes: [],
+    handlers: false,
+  },
   heights: [{ width: 300, height: 500 }],
   sources: ['https://p.flockline.example'],
   popups: false,

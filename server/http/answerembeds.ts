@@ -53,7 +53,7 @@ export function answerEmbeds(
     return ask.askAddress({ database, outbound, previewOf, trustedFrames }, await siteId(), body.address);
   });
   route(router, whoAsks, askFraming, async ({ body }) => {
-    refuseUnsafe([body], trustedFrames);
+    refuseUnsafe([{ frame: body.frame, boxed: null }], trustedFrames);
     return framingOf(outbound, body.frame.src, null);
   });
   route(router, whoAsks, previewEmbed, async ({ body: { block } }) => {

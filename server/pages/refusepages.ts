@@ -1,20 +1,29 @@
+import { isDeepStrictEqual } from 'node:util';
 import { and, eq, inArray } from 'drizzle-orm';
-import { frameToHtml, unpack, type Embedded } from '@placard/core/embed';
+import { frameToHtml, namedIn, unpack, type Boxed, type Embedded } from '@placard/core/embed';
 import { FORMAT, usesOfPage, type PageBody, type PageDocument } from '@placard/core/page';
 import type { Queryable } from '../db/database.ts';
 import { asset, placard } from '../db/schema.ts';
 import { clash, unfit } from '../refusal.ts';
 
-/** Throws a Refusal (unfit) for a frame that is not what unpacking would have made of it, whoever sends it. */
+/** Throws a Refusal (unfit) for a frame or a box that is not what unpacking would have made of it, whoever sends it. */
 export function refuseUnsafe(
-  embedded: readonly Pick<Embedded, 'frame'>[],
+  embedded: readonly Pick<Embedded, 'frame' | 'boxed'>[],
   trustedFrames: readonly string[],
 ): void {
-  for (const { frame } of embedded) {
-    if (!frame) continue;
-    const html = frameToHtml(frame);
-    if (unpack(html, trustedFrames).html !== html)
-      throw unfit('This embed is not safe to place. Paste its code again.');
+  for (const { frame, boxed } of embedded) {
+    const html = frame ? frameToHtml(frame) : '';
+    const same = frame ? unpack(html, trustedFrames).html === html : boxed !== null && namesWhatItSays(boxed);
+    if (!same) throw unfit('This embed is not safe to place. Paste its code again.');
+  }
+}
+
+/** True for a box that says of its code what stands in it: its policy is made of that. */
+function namesWhatItSays({ code, named }: Boxed): boolean {
+  try {
+    return isDeepStrictEqual(namedIn(code), named);
+  } catch {
+    return false;
   }
 }
 

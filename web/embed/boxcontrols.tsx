@@ -1,4 +1,3 @@
-import { boxOrigins } from '@placard/core/embed';
 import type { Site } from '@placard/core/contract';
 import type { BoxBlock } from '@placard/core/page';
 import { useState } from 'react';
@@ -22,7 +21,7 @@ export function BoxControls({
   const set = (part: Partial<typeof boxed>) => onChange({ boxed: { ...boxed, ...part } });
   const [measured, setMeasured] = useState<Measured | null>(null);
   const [again, setAgain] = useState(boxed.heights.length === 0 ? 1 : 0);
-  const named = boxOrigins({ ...boxed, sources: [] });
+  const named = boxed.named.origins;
   const wanted = [...new Set([...boxed.sources, ...(measured?.refused ?? [])])].filter(
     (origin) => !named.includes(origin),
   );

@@ -2,10 +2,11 @@ import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
 import type { Finding } from '../../proof/finding.ts';
 import { readFragment } from '../../reading/tree.ts';
 import { plainLine } from '../../text/index.ts';
-import { LONGEST_BOXED, codeInBox } from '../boxed.ts';
+import { codeInBox, LONGEST_BOXED, type Boxed } from '../boxed.ts';
 import { BUDGET } from '../budget.ts';
 import { boxChoice, type Choice } from '../choice.ts';
 import { linkAddress } from '../linkaddress.ts';
+import { namedIn } from '../namedin.ts';
 import { attributesOf } from '../nodes.ts';
 import { droppedBut, linksIn, named, scriptsIn, type Script, type Survey } from '../survey.ts';
 import { titleOf } from '../titleof.ts';
@@ -31,6 +32,16 @@ export function scriptOf(found: Survey): { script: Script; address: string } | n
   return null;
 }
 
+/** A box as it is made first: nobody has measured it, and it was given nothing. */
+const boxedFrom = (code: string, title: string): Boxed => ({
+  code,
+  title,
+  named: namedIn(code),
+  heights: [],
+  sources: [],
+  popups: false,
+});
+
 /** The box that holds a code from the first of some elements to the last; null where it is too long to be kept. */
 export function boxOf(
   found: Survey,
@@ -40,14 +51,7 @@ export function boxOf(
 ): Choice | null {
   const code = asKept(sliceOf(found, elements));
   if (code === '' || code.length > LONGEST_BOXED) return null;
-  const boxed = {
-    code,
-    title: plainLine(title, 400),
-    heights: [],
-    sources: [],
-    popups: false,
-  };
-  return boxChoice(boxed, why);
+  return boxChoice(boxedFrom(code, plainLine(title, 400)), why);
 }
 
 /** Code as every parser reads it back from an attribute: its lines end in one way, and nothing in it is no letter. */
@@ -127,7 +131,7 @@ export const box: Form = {
     const code = ours?.code ?? asKept(written);
     if (code.length > LONGEST_BOXED || code.trim() === '') return null;
     const title = titleOf(found, attributes, null);
-    const boxed = { code, title: title || 'Content in a box', heights: [], sources: [], popups: false };
+    const boxed = boxedFrom(code, title || 'Content in a box');
     const asked = boxChoice(boxed, WHY_BOX);
     const sources = (ours?.origins ?? []).filter((origin) => !asked.origins.includes(origin)).slice(0, 20);
     const popups = (attributes.get('sandbox') ?? '').includes('allow-popups-to-escape-sandbox');

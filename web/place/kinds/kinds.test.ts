@@ -88,6 +88,7 @@ const frame = fc.constant({
 const boxed = fc.record({
   code: fc.string({ minLength: 1 }).map((code) => `<script src="https://a.example/w.js"></script>${code}`),
   title: fc.constant('Posts'),
+  named: fc.constant({ origins: ['https://a.example'], scripts: [], hashes: [], handlers: false }),
   heights: fc.constantFrom([], [{ width: 300, height: 400 }]),
   sources: fc.constantFrom([], ['https://b.example']),
   popups: fc.boolean(),
