@@ -53,6 +53,9 @@ const SCREENS: Screen[] = [
   ['terms', (page) => page.goto('/label/terms')],
   ['labels in a spreadsheet', (page) => page.goto('/label/spreadsheet')],
   ['a page', (page) => page.goto('/place')],
+  ['hosts', (page) => page.goto('/place/hosts')],
+  ['what hosts understand', (page) => page.goto('/place/hosts/files')],
+  ['what still works', (page) => page.goto('/place/outside')],
   ['Proof', (page) => page.goto('/proof')],
   ['Hand off', (page) => page.goto('/hand-off')],
   ['the contact sheet', (page) => page.goto('/holdings?words=moon')],
@@ -62,6 +65,27 @@ const SCREENS: Screen[] = [
 ];
 
 const OPENED: Screen[] = [
+  [
+    'something unpacked',
+    async (page) => {
+      await openPage(page, 'The sky elsewhere');
+      await page.getByRole('button', { name: 'Embed', exact: true }).click();
+      await page
+        .getByLabel('Embed code')
+        .fill('<iframe src="https://corkrail.example/board/1" title="A board" onload="x()"></iframe>');
+      await expect(page.getByRole('button', { name: 'Put it in the page' })).toBeEnabled();
+    },
+  ],
+  [
+    'captions',
+    async (page) => {
+      const found = (await (await page.request.get('/api/assets?words=finder&kind=film')).json()) as {
+        assets: { id: string }[];
+      };
+      await page.goto(`/label/${found.assets[0]?.id}/captions?kind=captions&language=en`);
+      await expect(page.getByRole('textbox', { name: 'Caption 1', exact: true })).toBeVisible();
+    },
+  ],
   [
     'things set together',
     async (page) => {

@@ -40,7 +40,8 @@ export async function indexOutside(
   const wanted = new Set(used.map(({ hash }) => hash));
   const gone = before.filter(({ hash }) => !wanted.has(hash)).map(({ id }) => id);
   const known = new Set(before.map(({ hash }) => hash));
-  const fresh = used.filter(({ hash }) => !known.has(hash));
+  // Always in one order: two who save at once wait for each other, and not in a circle.
+  const fresh = used.filter(({ hash }) => !known.has(hash)).sort((a, b) => (a.hash < b.hash ? -1 : 1));
   const nextAt = new Date(Date.now() + SOON);
   for (const some of inParts(fresh)) {
     await database

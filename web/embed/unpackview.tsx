@@ -197,7 +197,10 @@ export function UnpackView({
               Put it in the page
             </button>
             {answer?.asked?.photo && (
-              <Link className="button" to="/gather" state={{ address: answer.asked.photo.address }}>
+              <Link
+                className="button"
+                to={`/gather?${new URLSearchParams({ from: 'address', address: answer.asked.photo.address })}`}
+              >
                 Bring the photo in
               </Link>
             )}

@@ -1,6 +1,7 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { acceptArrivals } from '@placard/core/contract';
+import { readsLikeEmbed } from '@placard/core/text';
 import { PastedCode } from '../embed/pastedcode.tsx';
 import { useMay } from '../kit/asking.ts';
 import { tell } from '../kit/messages.tsx';
@@ -29,7 +30,7 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
       // In a field or a page, words are meant for it.
       if (where?.closest('input, textarea, select, [contenteditable="true"]')) return;
       const text = event.clipboardData?.getData('text/plain').trim() ?? '';
-      if (/<iframe[\s>]/i.test(text)) {
+      if (readsLikeEmbed(text)) {
         event.preventDefault();
         setCode(text);
         return;

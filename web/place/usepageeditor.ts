@@ -2,6 +2,7 @@ import { useEditor, type Editor, type JSONContent } from '@tiptap/react';
 import { TextSelection } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
 import { FORMAT, type Looking, type PageDocument } from '@placard/core/page';
+import { readsLikeEmbed } from '@placard/core/text';
 import { filesOf, type Dropped } from '../gather/filesof.ts';
 import { useLatest } from '../kit/uselatest.ts';
 import { pageExtensions } from './pageextensions.ts';
@@ -64,7 +65,7 @@ export function usePageEditor(
           return true;
         }
         const text = event.clipboardData?.getData('text/plain') ?? '';
-        if (!/<iframe[\s>]|&lt;iframe\s/i.test(text)) return false;
+        if (!readsLikeEmbed(text)) return false;
         latest.current().onCode(text);
         return true;
       },

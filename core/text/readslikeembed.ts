@@ -1,0 +1,15 @@
+/** How long what is looked at is, in UTF-16 units: the tags of an embed code come early. */
+const LOOKED_AT = 20_000;
+
+/**
+ * True for plain text that is an embed code and not words, also where a program has escaped it: it has a frame, or a
+ * script that loads from somewhere.
+ */
+export function readsLikeEmbed(text: string): boolean {
+  const start = text.slice(0, LOOKED_AT);
+  if (/(?:<|&lt;)(?:iframe|object|embed)[\s>&]/i.test(start)) return true;
+  const script = /(?:<|&lt;)script\b/i.exec(start);
+  return (
+    script !== null && /\bsrc\s{0,9}=|https?:\/\//i.test(start.slice(script.index, script.index + 2_000))
+  );
+}
