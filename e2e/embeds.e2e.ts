@@ -226,7 +226,7 @@ test('what a frame needs is found by taking one power away at a time', async ({ 
   // The next one of the same host comes with no more.
   await code(page).fill(`<iframe src="${host}/s/circles/frame" title="Circles"></iframe>`);
   await expect(embed(page)).toContainText('no more power than it was found to need');
-  await page.goto('/place/hosts');
+  await page.goto('/hosts');
   await page.getByRole('button', { name: 'Forget that' }).click();
   await expect(page.getByRole('button', { name: 'Forget that' })).toHaveCount(0);
 });
@@ -244,7 +244,7 @@ test('a host is asked for and answered; a refusal shows first what it changes', 
   const other = await browser.newContext({ baseURL: new URL(page.url()).origin });
   const reviewer = await other.newPage();
   await signIn(reviewer, 'Rowan Ashby');
-  await reviewer.getByRole('link', { name: /hosts? to answer/ }).click();
+  await reviewer.getByRole('link', { name: /^Hosts/ }).click();
   const asked = reviewer
     .getByRole('region', { name: 'Waiting for a reviewer' })
     .getByRole('listitem')
@@ -273,7 +273,7 @@ test('a host is asked for and answered; a refusal shows first what it changes', 
 
 test('a list of providers is taken over after it was shown', async ({ page }) => {
   await signIn(page, 'Rowan Ashby');
-  await page.goto('/place/hosts');
+  await page.goto('/hosts');
   await page.getByRole('button', { name: 'Take over a list of providers' }).click();
   const list = [1, 2, 3].map((at) => ({
     provider_name: `Reel ${at}`,
@@ -302,7 +302,7 @@ test('a keeper writes down what a host understands, tries it out, and editors ha
   page,
 }) => {
   await signIn(page, 'Kit Marlowe-Finch');
-  await page.goto('/place/hosts/files');
+  await page.goto('/hosts/files');
   await page.getByRole('button', { name: 'Write a file for a host' }).click();
   const written = page.getByLabel('The host’s file');
   const file = {
@@ -345,7 +345,7 @@ test('what pages lead to is looked at, and what moved is followed in one press',
   const id = pageId(page);
   await page.request.post(`${host}/switchboard?to=moved`);
   try {
-    await page.goto('/place/outside');
+    await page.goto('/hosts/outside');
     await page.getByRole('checkbox', { name: 'also those with which all is well' }).check();
     const line = page.getByRole('listitem').filter({ hasText: `${host}/map/ridge` });
     await line.getByRole('button', { name: /^Look at/ }).click();

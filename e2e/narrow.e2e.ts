@@ -10,7 +10,7 @@ test('a page is proofed on a telephone, and nothing runs out of the screen', asy
   const phone = page.frameLocator('iframe[title="Autumn star parties, on a phone"]');
   await expectDrawn(phone.getByRole('img', { name: 'Stars drawn into rings' }));
   await expect(page.getByRole('region', { name: 'Findings' })).toContainText('Nothing found');
-  for (const stage of ['Gather', 'Prep', 'Label', 'Proof', 'Hand off', 'Holdings', 'Pages']) {
+  for (const stage of ['Gather', 'Prep', 'Label', 'Proof', 'Hand off', 'Hosts', 'Holdings', 'Pages']) {
     await goTo(page, stage);
     await expect(page.getByRole('main')).toBeVisible();
     const [content, screen] = await page.evaluate(() => [document.documentElement.scrollWidth, innerWidth]);

@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, type CSSProperties } from 'react';
 import { previewEmbed } from '@placard/core/contract';
-import type { BoxBlock, Embed } from '@placard/core/page';
+import { kindOf, type BoxBlock, type Embed } from '@placard/core/page';
+import { useHeld } from '../place/useheld.ts';
 import { call } from '../kit/api.ts';
 
 /** What frames shown from the users'-content origin may do; the document there runs no script of its own. */
@@ -41,7 +42,10 @@ export function BlockPreview({
   asleep?: boolean;
 }) {
   const preview = useBlockPreview(block);
-  const address = preview.data?.preview;
+  // A still that was only just brought in is shown as soon as it is prepared.
+  const { holdings } = useHeld(kindOf(block).uses(block));
+  const prepared = [...holdings.values()].reduce((sum, { sources }) => sum + sources.length, 0);
+  const address = preview.data && `${preview.data.preview}?prepared=${prepared}`;
   const [loaded, setLoaded] = useState('');
   const title = block.type === 'box' ? block.attrs.boxed.title : block.attrs.frame.title;
   if (preview.error)

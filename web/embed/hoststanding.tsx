@@ -46,7 +46,7 @@ function OneHost({ host, review, note, says }: UnpackAnswer['hosts'][number] & {
           </button>
         )}
         {review !== 'unreviewed' && (
-          <Link to="/place/hosts" className="button-plain -mr-1.5 shrink-0">
+          <Link to="/hosts" className="button-plain -mr-1.5 shrink-0">
             Hosts
           </Link>
         )}

@@ -1,9 +1,9 @@
 import { Link, useLocation } from 'react-router';
 
 const ROOMS = [
-  ['/place/hosts', 'Hosts'],
-  ['/place/hosts/files', 'What hosts understand'],
-  ['/place/outside', 'What still works'],
+  ['/hosts', 'Hosts'],
+  ['/hosts/files', 'What hosts understand'],
+  ['/hosts/outside', 'What still works'],
 ] as const;
 
 /** What there is to know of other people's places that pages show and lead to. */

@@ -73,13 +73,13 @@ export function App() {
             element={<Screen key="Captions" title="Captions" of={CaptionsEditor} />}
           />
           <Route path="/label/:asset?" element={<Screen key="Label" title="Label" of={Label} />} />
-          <Route path="/place/hosts" element={<Screen key="Hosts" title="Hosts" of={Hosts} />} />
+          <Route path="/hosts" element={<Screen key="Hosts" title="Hosts" of={Hosts} />} />
           <Route
-            path="/place/hosts/files"
+            path="/hosts/files"
             element={<Screen key="HostFiles" title="What hosts understand" of={HostFiles} />}
           />
           <Route
-            path="/place/outside"
+            path="/hosts/outside"
             element={<Screen key="Outside" title="What still works" of={Outside} />}
           />
           <Route path="/place/:page?" element={<Screen key="Place" title="Place" of={Place} />} />

@@ -1,7 +1,7 @@
-import { Link, NavLink } from 'react-router';
+import { NavLink } from 'react-router';
 import { readStages, type Stages } from '@placard/core/contract';
 import { useAsk } from '../kit/asking.ts';
-import { inCount, plural } from '@placard/core/text';
+import { inCount } from '@placard/core/text';
 
 const STAGES: { to: string; name: string; queue: keyof Stages; waiting: string }[] = [
   { to: '/gather', name: 'Gather', queue: 'gather', waiting: 'arrivals to accept' },
@@ -12,6 +12,7 @@ const STAGES: { to: string; name: string; queue: keyof Stages; waiting: string }
   { to: '/hand-off', name: 'Hand off', queue: 'handOff', waiting: 'pages ready to go' },
 ];
 const ENDS: typeof STAGES = [
+  { to: '/hosts', name: 'Hosts', queue: 'hosts', waiting: 'to answer' },
   { to: '/holdings', name: 'Holdings', queue: 'holdings', waiting: 'held' },
   { to: '/pages', name: 'Pages', queue: 'pages', waiting: 'pages' },
 ];
@@ -19,7 +20,6 @@ const ENDS: typeof STAGES = [
 /** The ruler under the title bar: the stages of the work, with what waits at each. */
 export function StageRule() {
   const stages = useAsk(readStages);
-  const hosts = stages.data?.hosts ?? 0;
   const tick = ({ to, name, queue, waiting }: (typeof STAGES)[number], end = false) => {
     const count = stages.data?.[queue];
     return (
@@ -27,7 +27,7 @@ export function StageRule() {
         key={to}
         to={to}
         className={({ isActive }) =>
-          `relative block h-[55px] shrink-0 border-l border-ink pt-3 pl-2.5 hover:text-madder ${end ? 'pr-5' : 'w-[132px] max-lg:w-auto max-lg:pr-4'} ${isActive ? 'font-bold' : 'font-medium'}`
+          `relative h-[55px] shrink-0 border-l border-ink pt-3 pl-2.5 hover:text-madder ${end ? 'pr-5' : 'w-[132px] max-lg:w-auto max-lg:pr-4'} ${isActive ? 'font-bold' : 'font-medium'}`
         }
       >
         {({ isActive }) => (
@@ -35,7 +35,7 @@ export function StageRule() {
             {name}
             {count !== undefined && (
               <span
-                className={`ml-2 font-mono text-[12px] font-medium ${queue === 'label' && count > 0 ? 'text-madder' : 'text-soft'}`}
+                className={`ml-2 font-mono text-[12px] font-medium ${(queue === 'label' || queue === 'hosts') && count > 0 ? 'text-madder' : 'text-soft'}`}
               >
                 {inCount(count)}
                 <span className="sr-only"> {waiting}</span>
@@ -57,19 +57,7 @@ export function StageRule() {
       aria-label="Stages"
       className="stage-rule flex h-14 overflow-x-auto overflow-y-hidden border-b-[1.5px] border-ink bg-paper px-5"
     >
-      {STAGES.map((stage) => (
-        <span key={stage.to} className="relative shrink-0">
-          {tick(stage)}
-          {stage.queue === 'place' && hosts > 0 && (
-            <Link
-              to="/place/hosts"
-              className="absolute bottom-1.5 left-2.5 text-[11.5px] text-ochre underline decoration-edge hover:text-madder"
-            >
-              {plural(hosts, 'host')} to answer
-            </Link>
-          )}
-        </span>
-      ))}
+      {STAGES.map((stage) => tick(stage))}
       <span className="grow" />
       {ENDS.map((stage) => tick(stage, true))}
     </nav>
