@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choosePage, goTo, signIn } from './screen.ts';
+import { beginPage, choosePage, goTo, openPage, signIn } from './screen.ts';
 
 /** Watches for anything that runs or complains: dialogs, policy violations, errors of our own. */
 function watch(page: Page): string[] {
@@ -130,8 +130,7 @@ test('hostile words on a label stay words, in the page, the proof and the hand-o
   const words = '"><img src=x onerror=alert(1)>‮';
   await placard.getByLabel('Caption').fill(words);
   await placard.getByLabel('Caption').blur();
-  await goTo(page, 'Pages');
-  await page.getByRole('link', { name: 'How the mirror was made' }).click();
+  await openPage(page, 'How the mirror was made');
   await page.getByRole('textbox', { name: 'Words of the page' }).click();
   await page.getByRole('button', { name: 'Put a picture or film' }).click();
   await page.getByLabel('Search the tray').fill('mirror polished');
