@@ -167,7 +167,7 @@ export function StandingPanel({
       )}
       {picture && (
         <PictureControls
-          key={selected.id}
+          key={`controls ${selected.id}`}
           editor={editor}
           page={page}
           box={box}
@@ -223,7 +223,7 @@ export function StandingPanel({
       )}
       {ofOurs && selected.asset && asset.data && (
         <Fold
-          key={selected.id}
+          key={`words ${selected.id}`}
           says="Other words in this place only"
           className="mt-2 text-[13px]"
           open={selected.ownAlt !== null || selected.ownCaption !== null}
