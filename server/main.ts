@@ -13,6 +13,7 @@ import { countCaptions } from './holdings/captions.ts';
 import { batchWork } from './jobs/batch.ts';
 import { emptyWork } from './jobs/empty.ts';
 import { fetchWork } from './jobs/fetch.ts';
+import { filmWork } from './jobs/film.ts';
 import { askForUnwritten, prepareWork, relabelWork } from './jobs/prepare.ts';
 import { receiveWork } from './jobs/receive.ts';
 import { judgeWork } from './jobs/judge.ts';
@@ -70,6 +71,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
       empty: emptyWork(database, store),
       outside: outsideWork(database, outbound),
       sound: soundWork(database, store),
+      film: filmWork(database, store),
     },
     log,
   );

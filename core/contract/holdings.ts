@@ -40,6 +40,8 @@ export const RenditionSchema = v.object({
   width: v.number(),
   height: v.number(),
   mime: v.string(),
+  /** Of what plays (RFC 6381); empty where nobody is sure. */
+  codecs: v.string(),
   bytes: v.number(),
   url: v.string(),
 });

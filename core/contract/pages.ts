@@ -92,6 +92,15 @@ const FileSchema = {
   part: v.optional(v.string()),
   bytes: v.optional(v.number()),
 };
+const SourceSchema = v.object({
+  ...FileSchema,
+  screen: v.optional(v.picklist(['wide', 'narrow'])),
+  width: v.number(),
+  height: v.number(),
+  mime: v.string(),
+  codecs: v.optional(v.string()),
+  bytes: v.number(),
+});
 const HeldAssetSchema = v.object({
   id: v.string(),
   kind: v.picklist(['picture', 'film', 'sound', 'document']),
@@ -111,16 +120,9 @@ const HeldAssetSchema = v.object({
   file: v.nullable(v.object({ ...FileSchema, mime: v.string(), bytes: v.number() })),
   binned: v.optional(v.boolean()),
   note: v.optional(v.string()),
-  sources: v.array(
-    v.object({
-      ...FileSchema,
-      screen: v.optional(v.picklist(['wide', 'narrow'])),
-      width: v.number(),
-      height: v.number(),
-      mime: v.string(),
-      bytes: v.number(),
-    }),
-  ),
+  sources: v.array(SourceSchema),
+  played: v.optional(v.array(SourceSchema)),
+  moves: v.optional(v.boolean()),
   tracks: v.array(
     v.object({
       ...FileSchema,

@@ -9,6 +9,8 @@ const RenditionSchema = v.object({
   width: v.number(),
   height: v.number(),
   mime: v.string(),
+  /** Of what plays (RFC 6381); empty where nobody is sure. */
+  codecs: v.string(),
   bytes: v.number(),
   /** In the encoder's own scale, 1 to 100; null where nothing is lost. */
   quality: v.nullable(v.number()),
@@ -63,7 +65,7 @@ export const openForPrep = endpoint({
 export const saveVersion = endpoint({
   method: 'POST',
   path: '/api/assets/{id}/versions',
-  summary: 'Keep a new version of a picture, and say where it is used',
+  summary: 'Keep a new version of a picture, film or sound, and say where it is used',
   roles: EDITORS,
   params: ById,
   body: v.object({
@@ -75,6 +77,40 @@ export const saveVersion = endpoint({
   }),
   answer: v.object({ id: v.string() }),
   problems: [404, 422],
+});
+
+export const openFilm = endpoint({
+  method: 'GET',
+  path: '/api/assets/{id}/film',
+  summary: 'What preparing a film needs: its frames, and which lighter files were not worth making',
+  roles: EVERYONE,
+  params: ById,
+  answer: v.object({
+    /** Where its frames are: `?at=` takes seconds, `&width=` one of a few widths in pixels. Null for a sound. */
+    frames: v.nullable(v.string()),
+    spared: v.array(v.string()),
+  }),
+  problems: [404, 422],
+});
+
+export const makeLighter = endpoint({
+  method: 'POST',
+  path: '/api/assets/{id}/film/lighter',
+  summary: 'Ask for the lighter files of what moves or sounds that are missing',
+  roles: EDITORS,
+  params: ById,
+  answer: v.object({}),
+  problems: [404],
+});
+
+export const stopLighter = endpoint({
+  method: 'DELETE',
+  path: '/api/assets/{id}/film/lighter',
+  summary: 'Take that back while it is being done; files that are made by then stay',
+  roles: EDITORS,
+  params: ById,
+  answer: v.object({}),
+  problems: [404],
 });
 
 export const chooseVersion = endpoint({

@@ -1,4 +1,4 @@
-import { NARROW, NARROWEST, narrowWidthOn, widthOn, type Shown } from './room.ts';
+import { BELOW_NARROW, NARROW, NARROWEST, narrowWidthOn, widthOn, type Shown } from './room.ts';
 import type { HeldAsset, Source, Track } from './held.ts';
 
 /** A drawing is one file for every width. */
@@ -50,6 +50,54 @@ export function choiceOf({ sources }: Pick<HeldAsset, 'sources'>, width: number)
 export const loadedOf = (files: readonly Source[], width: number): Source | undefined =>
   files.find((file) => file.width >= width) ?? files.at(-1);
 
+/** A file to be played, and the screens that it is for where there is another for the rest (media query). */
+export interface PlayedOn {
+  file: Source;
+  media: string | null;
+}
+
+/** How many pixels a film is given for each CSS pixel of a phone, which has more and is held in a hand. */
+const PHONE_DENSITY = 1.5;
+
+/**
+ * The files of which a browser plays the first that it can (HTML, `source`): for narrow screens narrower ones, where
+ * there are such, and each time the one of fewer bytes before the one that everything plays.
+ */
+export function playedOn({ played = [] }: Pick<HeldAsset, 'played'>, shown: Shown): PlayedOn[] {
+  const widths = [...new Set(played.map(({ width }) => width))].toSorted((one, other) => one - other);
+  const widthFor = (pixels: number) => widths.find((width) => width >= pixels) ?? widths.at(-1) ?? 0;
+  const wide = widthFor(shown.width);
+  const narrow = widthFor(narrowWidthOn(shown, PHONE) * PHONE_DENSITY);
+  const onWide = filesOfWidth(played, wide).map((file) => ({ file, media: null }));
+  if (narrow >= wide) return onWide;
+  return [...filesOfWidth(played, narrow).map((file) => ({ file, media: BELOW_NARROW })), ...onWide];
+}
+
+/** A usual phone, in CSS pixels. */
+const PHONE = 400;
+
+/** The files of a width, lightest first, with one among them that everything plays: else the next wider that it does. */
+function filesOfWidth(played: readonly Source[], width: number): Source[] {
+  const all = played.filter((file) => file.width === width).toSorted((one, other) => one.bytes - other.bytes);
+  // Where one is sure to play, none is offered of which nobody knows.
+  const here = played.some(isSafe) ? all.filter(({ codecs }) => codecs) : all;
+  if (here.some(isSafe)) return here;
+  const wider = played
+    .filter((file) => file.width > width && isSafe(file))
+    .toSorted((one, other) => one.width - other.width)[0];
+  const any = played.find(isSafe);
+  const safe = wider ?? any;
+  return safe ? [...here, safe] : here;
+}
+
+/** Whether all of today's browsers play a file, and those of some years ago (H.264 and AAC, MP3). */
+const isSafe = ({ mime, codecs = '' }: Source): boolean =>
+  (mime === 'video/mp4' && codecs.startsWith('avc1.')) || mime === 'audio/mp4' || mime === 'audio/mpeg';
+
+/** What a file says that it is (RFC 6381), so that a browser that does not play it need not load it. */
+export const typeOf = ({ mime, codecs }: Pick<Source, 'mime' | 'codecs'>): string =>
+  codecs ? `${mime}; codecs="${codecs}"` : mime;
+
 /** The still that stands for a film until it plays; undefined where none is prepared. */
 export function posterOf({ sources }: Pick<HeldAsset, 'sources'>): Source | undefined {
   return loadedOf(
@@ -61,12 +109,13 @@ export function posterOf({ sources }: Pick<HeldAsset, 'sources'>): Source | unde
 /** The width in CSS pixels that a poster has enough for: it cannot be chosen by the screen (HTML, `poster`). */
 const POSTER = 720;
 
-/** The bytes that a picture loads on a screen so wide, of one pixel each and reading the newest format. */
+/** The bytes that a picture loads, or a loop, on a screen so wide, of one pixel each and reading the newest format. */
 export function bytesLoaded(
-  asset: Pick<HeldAsset, 'sources' | 'file'>,
+  asset: Pick<HeldAsset, 'sources' | 'file' | 'played' | 'moves'>,
   shown: Shown,
   screen: number,
 ): number {
+  if (asset.moves && asset.played?.length) return playedOn(asset, shown)[0]?.file.bytes ?? 0;
   const choice = choiceOf(asset, shown.width);
   if (choice.drawing) return choice.drawing.bytes;
   const narrow = screen < NARROW && !shown.boxed ? choice.narrow[0]?.files : undefined;

@@ -45,6 +45,8 @@ export interface Source extends HeldFile {
   height: number;
   /** Media type, as in `image/webp`. */
   mime: string;
+  /** Of what plays, its codecs (RFC 6381); empty or absent where nobody is sure. */
+  codecs?: string | undefined;
   bytes: number;
 }
 
@@ -90,6 +92,10 @@ export interface HeldAsset {
   note?: string;
   /** For a film, its poster frame in several widths. */
   sources: Source[];
+  /** A film's, a sound's or a moving picture's files to be played, the one as it came among them. */
+  played?: Source[];
+  /** It is a picture that moves. */
+  moves?: boolean;
   tracks: Track[];
 }
 
@@ -126,6 +132,7 @@ export function withAddresses(asset: HeldAsset, addressOf: (key: string) => stri
     ...asset,
     file: asset.file && there(asset.file),
     sources: asset.sources.map(there),
+    ...(asset.played ? { played: asset.played.map(there) } : {}),
     tracks: asset.tracks.map(there),
   };
 }

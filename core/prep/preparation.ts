@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { FilmChoicesSchema } from '../film/choices.ts';
 import {
   fits,
   FocalPointSchema,
@@ -56,6 +57,8 @@ export const PreparationSchema = v.object({
   /** The part that narrow screens get, in pixels of what the edits give; null for the same as wide ones. */
   narrow: v.nullable(RectangleSchema),
   output: OutputSchema,
+  /** What is chosen of a film or sound, which is not edited otherwise. */
+  film: v.optional(FilmChoicesSchema),
 });
 export type Preparation = v.InferOutput<typeof PreparationSchema>;
 

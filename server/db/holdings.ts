@@ -193,6 +193,8 @@ export const version = mysqlTable(
     height: int('height').notNull(),
     /** Store key of a small picture of it, where it does not look like its original. */
     thumbnail: varchar('thumbnail', { length: 200 }),
+    /** Of a film or sound, which files were not worth their making: they came out larger than it is. */
+    spared: json<string[]>('spared'),
     personId: varchar('person_id', { length: 36 }),
     createdAt: moment('created_at').notNull(),
   },
@@ -211,6 +213,8 @@ export const rendition = mysqlTable(
     width: int('width').notNull(),
     height: int('height').notNull(),
     mime: varchar('mime', { length: 40 }).notNull(),
+    /** What a media type says of a film's or sound's codecs (RFC 6381); empty where nothing is sure. */
+    codecs: varchar('codecs', { length: 60 }).notNull().default(''),
     bytes: bigint('bytes', { mode: 'number' }).notNull(),
     /** The encoder's quality, 1 to 100; null for formats that lose nothing. */
     quality: int('quality'),
@@ -220,7 +224,9 @@ export const rendition = mysqlTable(
     label: varchar('label', { length: 16 }).notNull().default(''),
     key: varchar('key', { length: 200 }).notNull(),
   },
-  (table) => [unique('rendition_place').on(table.versionId, table.screen, table.width, table.mime)],
+  (table) => [
+    unique('rendition_file').on(table.versionId, table.screen, table.width, table.mime, table.codecs),
+  ],
 );
 
 export const track = mysqlTable(

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import type { Facts } from '@placard/core/contract';
-import { whyMayNotPlay } from '@placard/core/film';
+import { whyMayNotPlay, type Encoded } from '@placard/core/film';
 import { MIME_BY_EXTENSION, MOST_PIXELS, Refused } from '../imaging/formats.ts';
 import { ffmpeg, ffprobe, opened } from './programs.ts';
 
@@ -10,7 +10,13 @@ const ProbeSchema = v.object({
       codec_type: v.optional(v.string()),
       codec_name: v.optional(v.string()),
       pix_fmt: v.optional(v.string()),
+      profile: v.optional(v.string()),
+      level: v.optional(v.number()),
+      color_transfer: v.optional(v.string()),
+      field_order: v.optional(v.string()),
+      avg_frame_rate: v.optional(v.string()),
       sample_rate: v.optional(v.string()),
+      bit_rate: v.optional(v.string()),
       width: v.optional(v.number()),
       height: v.optional(v.number()),
       sample_aspect_ratio: v.optional(v.string()),
@@ -20,20 +26,11 @@ const ProbeSchema = v.object({
   ),
   format: v.object({ duration: v.optional(v.string()) }),
 });
-type Stream = v.InferOutput<typeof ProbeSchema>['streams'][number];
+export type Stream = v.InferOutput<typeof ProbeSchema>['streams'][number];
 
 /** Reads what a film or sound is (ffprobe). Its pixels are those it is shown at: upright, and square. Throws Refused. */
 export async function readFilm(path: string, extension: string): Promise<Facts> {
-  const probe = await inspect(path, extension);
-  const picture = probe.streams.find(
-    // The cover of a sound is no film.
-    (stream) =>
-      stream.codec_type === 'video' && stream.width && stream.height && !stream.disposition?.attached_pic,
-  );
-  // What cannot be decoded has no rate either, whatever its first bytes promised.
-  const sound = probe.streams.find(
-    ({ codec_type, sample_rate }) => codec_type === 'audio' && Number(sample_rate) > 0,
-  );
+  const { duration, picture, sound } = await readStreams(path, extension);
   if (!picture && !sound)
     throw new Refused('There is neither picture nor sound in this file: it is damaged, or ends too early.');
   const { width, height } = picture ? shownSize(picture) : { width: 0, height: 0 };
@@ -50,13 +47,44 @@ export async function readFilm(path: string, extension: string): Promise<Facts> 
     extension,
     width,
     height,
-    duration: Number(probe.format.duration ?? 0),
+    duration,
     animated: false,
     transparent: false,
     orientation: 1,
     thumbhash: null,
     note: whyMayNotPlay(streams),
   };
+}
+
+/** What plays in a film or sound, and how long, in seconds. Throws Refused. */
+export async function readStreams(
+  path: string,
+  extension: string,
+): Promise<{ duration: number; picture: Stream | undefined; sound: Stream | undefined }> {
+  const { streams, format } = await inspect(path, extension);
+  return {
+    duration: Number(format.duration ?? 0),
+    picture: streams.find(
+      // The cover of a sound is no film.
+      (stream) =>
+        stream.codec_type === 'video' && stream.width && stream.height && !stream.disposition?.attached_pic,
+    ),
+    // What cannot be decoded has no rate either, whatever its first bytes promised.
+    sound: streams.find(({ codec_type, sample_rate }) => codec_type === 'audio' && Number(sample_rate) > 0),
+  };
+}
+
+/** What its streams say of how they are encoded, the picture's first. Throws Refused. */
+export async function encodedIn(path: string, extension: string): Promise<Encoded[]> {
+  const { picture, sound } = await readStreams(path, extension);
+  return [picture, sound]
+    .filter((stream) => stream !== undefined)
+    .map(({ codec_name = '', profile, level, pix_fmt }) => ({
+      codec: codec_name,
+      profile,
+      level,
+      pixels: pix_fmt,
+    }));
 }
 
 /** How large a film's picture is shown: its pixels may be wider than high (ISO/IEC 14496-12, pasp), and lie on their side. */
@@ -84,21 +112,23 @@ async function inspect(path: string, extension: string): Promise<v.InferOutput<t
 }
 
 /**
- * One frame of a film as PNG, as it is shown: from a third of its length or its second second, whichever is earlier;
- * its first where it has none there. Throws Refused.
+ * One frame of a film as PNG, as it is shown: of the moment that is chosen, in seconds, else from a third of its length
+ * or its second second, whichever is earlier; its first where it has none there. Throws Refused.
  */
-export async function posterFrame(path: string, facts: Facts): Promise<Buffer> {
-  const at = Math.max(0, Math.min(2, (facts.duration ?? 0) / 3));
-  for (const from of at > 0 ? [at, 0] : [0]) {
+export async function posterFrame(path: string, facts: Facts, chosen: number | null = null): Promise<Buffer> {
+  const at = chosen ?? Math.max(0, Math.min(2, (facts.duration ?? 0) / 3));
+  // Its end is said a little too late by many; what lies just before it is its last.
+  for (const from of [at, at - 0.25, 0].filter((moment, nth) => nth === 0 || (moment >= 0 && moment < at))) {
     const frame = await frameAt(path, facts, from);
     if (frame) return frame;
   }
   throw new Refused('No frame of this film can be decoded.');
 }
 
-async function frameAt(
+/** The frame that a film shows at a moment, in seconds, as PNG of its own size or a given one; null where it has none there. */
+export async function frameAt(
   path: string,
-  { extension, width, height }: Facts,
+  { extension, width, height }: Pick<Facts, 'extension' | 'width' | 'height'>,
   from: number,
 ): Promise<Buffer | null> {
   const words = [

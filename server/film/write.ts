@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Facts } from '@placard/core/contract';
 import { Refused } from '../imaging/formats.ts';
+import { readStreams } from './probe.ts';
 import { ffmpeg, opened } from './programs.ts';
 
 /** A film or sound written anew, lying in a folder of its own until it is released. */
@@ -12,6 +13,9 @@ export interface Written {
   bytes: number;
   release(): Promise<void>;
 }
+
+/** True for the whole of a film or sound as it came, written anew; what is made of it besides are other files. */
+export const isWhole = ({ key }: { key: string }): boolean => key.includes('/whole.');
 
 /** What a film or sound is written as, by what it came as: the first of these that can hold its streams. */
 const WRITTEN_AS: Readonly<Record<string, readonly string[]>> = {
@@ -37,18 +41,52 @@ const WRITERS: Readonly<Record<string, readonly string[]>> = {
   flac: ['-f', 'flac'],
 };
 
+/** What a sound is encoded as where it is changed, by what it is written as. */
+const SOUNDS: Readonly<Record<string, string>> = {
+  mp4: 'aac',
+  mov: 'aac',
+  m4a: 'aac',
+  webm: 'libopus',
+  mp3: 'libmp3lame',
+  ogg: 'libvorbis',
+  wav: 'pcm_s16le',
+  flac: 'flac',
+};
+/** Bits a second that are enough for two channels, and the fewest that any encoder is asked for. */
+const [ENOUGH, FEWEST] = [192_000, 48_000];
+
+/** How a sound is encoded again: with about as many bits as it has. */
+async function againAs(path: string, extension: string, as: string): Promise<string[]> {
+  const { sound } = await readStreams(path, extension);
+  const bits = Math.min(ENOUGH, Math.max(FEWEST, Number(sound?.bit_rate ?? ENOUGH)));
+  return ['-c:a', SOUNDS[as] ?? 'copy', ...(as === 'wav' || as === 'flac' ? [] : ['-b:a', String(bits)])];
+}
+
+export const DISK_FULL = 'The disk is full. Nothing was kept of this; try again when there is room.';
+
+/** By how much a sound is made louder or softer, in decibels; and whether its peaks are held down, so that none is cut off. */
+export interface Gain {
+  decibels: number;
+  held: boolean;
+}
+
+const filterOf = ({ decibels, held }: Gain): string =>
+  // Peaks between samples are a little higher than samples are (ITU-R BS.1770, true peak).
+  [`volume=${decibels}dB`, ...(held ? ['alimiter=limit=0.84:level=false'] : [])].join(',');
+
 /** Copying takes about as long as reading; the largest films are some gigabytes. */
 const WITHIN = 10 * 60_000;
 
 /**
- * Writes a film or sound anew as it may leave: its picture and its sound untouched, and of all that is said besides
- * (where and when and by what it was recorded, covers, chapters, tracks of data) nothing but these tags. A MOV becomes
- * an MP4 where that can hold it. Throws Refused.
+ * Writes a film or sound anew as it may leave: its picture and its sound untouched, but for the gain that is asked for,
+ * and of all that is said besides (where and when and by what it was recorded, covers, chapters, tracks of data) nothing
+ * but these tags. A MOV becomes an MP4 where that can hold it. Throws Refused.
  */
 export async function writeFilm(
   path: string,
   { kind, extension }: { kind: Facts['kind']; extension: string },
   tags: Readonly<Record<string, string>>,
+  gain: Gain | null = null,
 ): Promise<Written> {
   const folder = await mkdtemp(join(tmpdir(), 'placard-film-'));
   const release = () => rm(folder, { recursive: true, force: true });
@@ -61,6 +99,7 @@ export async function writeFilm(
       ...kept,
       '-c',
       'copy',
+      ...(gain ? ['-af', filterOf(gain), ...(await againAs(path, extension, as))] : []),
       '-map_metadata',
       '-1',
       '-map_chapters',
@@ -71,14 +110,14 @@ export async function writeFilm(
       ...(WRITERS[as] ?? []),
       `file:${to}`,
     ];
-    const trouble = await ffmpeg(words, WITHIN).then(
+    const trouble = await ffmpeg(words, gain ? WITHIN * 6 : WITHIN).then(
       () => null,
       (error: unknown) => (error instanceof Error ? error.message : String(error)),
     );
     if (trouble === null) return { path: to, extension: as, bytes: (await stat(to)).size, release };
     if (/No space left/i.test(trouble)) {
       await release();
-      throw new Error('The disk is full. Nothing was kept of this; try again when there is room.');
+      throw new Error(DISK_FULL);
     }
     await rm(to, { force: true });
   }

@@ -95,10 +95,11 @@ export async function readAsset(
     ...line,
     original: store.address(files?.key ?? ''),
     trouble: files?.trouble ?? null,
-    renditions: renditions.map(({ rendition: { width, height, mime, bytes, key } }) => ({
+    renditions: renditions.map(({ rendition: { width, height, mime, codecs, bytes, key } }) => ({
       width,
       height,
       mime,
+      codecs,
       bytes,
       url: store.address(key),
     })),

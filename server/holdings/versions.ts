@@ -45,7 +45,15 @@ export async function addVersion(
 
 /** The pixels of what a preparation shows. Throws unfit where it cannot be done to this file. */
 function sizeOf(preparation: Preparation, facts: Facts): { width: number; height: number } {
-  if (facts.kind !== 'picture') return { width: facts.width, height: facts.height };
+  if (facts.kind !== 'picture') {
+    if (preparation.edits.length > 0 || preparation.focal || preparation.narrow)
+      throw unfit('A film or sound is not edited here. Choose its still and how loud it is.');
+    if (facts.kind === 'sound' && preparation.film?.still) throw unfit('A sound has no still.');
+    if ((preparation.film?.still ?? 0) > (facts.duration ?? 0))
+      throw unfit('The still lies after the end of the film. Choose an earlier moment.');
+    return { width: facts.width, height: facts.height };
+  }
+  if (preparation.film) throw unfit('A picture has neither a moment for its still nor a loudness.');
   const touched = preparation.edits.some(({ kind }) => kind !== 'resize') || preparation.narrow !== null;
   if (facts.animated && touched)
     throw unfit('An animation can be made smaller, but not edited. Edit it where it was made.');
@@ -106,11 +114,12 @@ export async function listVersions(
       onlyIn: places.filter(({ versionId }) => versionId === row.id).map(({ id, title }) => ({ id, title })),
       renditions: files
         .filter(({ rendition: { versionId } }) => versionId === row.id)
-        .map(({ rendition: { key, screen, width, height, mime, bytes, quality, likeness } }) => ({
+        .map(({ rendition: { key, screen, width, height, mime, codecs, bytes, quality, likeness } }) => ({
           screen,
           width,
           height,
           mime,
+          codecs,
           bytes,
           quality,
           likeness,
@@ -123,7 +132,7 @@ export async function listVersions(
 /** Where a new version is to be used: in every place, in none yet, or in one place of one page. */
 export type Use = 'everywhere' | 'nowhere' | { page: string; place: string };
 
-/** Keeps a new version of a picture and asks for its renditions. Throws gone and unfit. */
+/** Keeps a new version of a picture, film or sound and asks for its renditions. Throws gone and unfit. */
 export async function saveVersion(
   database: Database,
   siteId: string,
@@ -132,7 +141,7 @@ export async function saveVersion(
   { preparation, use }: { preparation: Preparation; use: Use },
 ): Promise<string> {
   return database.transaction(async (transaction) => {
-    const held = await heldPicture(transaction, siteId, assetId);
+    const held = await heldToPrepare(transaction, siteId, assetId);
     const id = await addVersion(transaction, {
       asset: assetId,
       sha256: held.file.sha256,
@@ -160,7 +169,7 @@ export async function chooseVersion(
   versionId: string,
 ): Promise<void> {
   await database.transaction(async (transaction) => {
-    const held = await heldPicture(transaction, siteId, assetId);
+    const held = await heldToPrepare(transaction, siteId, assetId);
     const [row] = await transaction
       .select()
       .from(version)
@@ -182,8 +191,8 @@ export async function chooseVersion(
   });
 }
 
-/** A picture with the file of the version that stands for it, or will as soon as it is made. Throws gone and unfit. */
-async function heldPicture(database: Queryable, siteId: string, assetId: string) {
+/** What is prepared, with the file of the version that stands for it, or will as soon as it is made. Throws gone and unfit. */
+async function heldToPrepare(database: Queryable, siteId: string, assetId: string) {
   const [held] = await database
     .select({ asset, file: original })
     .from(asset)
@@ -192,7 +201,7 @@ async function heldPicture(database: Queryable, siteId: string, assetId: string)
     .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId)))
     .for('update');
   if (!held || held.asset.binnedAt) throw notHeld();
-  if (held.file.facts.kind !== 'picture') throw onlyPictures();
+  if (held.file.facts.kind === 'document') throw onlyPictures();
   return held;
 }
 

@@ -15,14 +15,19 @@ import {
   saveVersion,
   startBatch,
   chooseVersion,
+  makeLighter,
+  openFilm,
+  stopLighter,
 } from '@placard/core/contract';
 import { asset, original } from '../db/schema.ts';
+import * as films from '../holdings/films.ts';
 import * as versions from '../holdings/versions.ts';
 import { previewOf } from '../imaging/preview.ts';
 import { toneOf } from '../imaging/smallpicture.ts';
 import * as batches from '../prep/batches.ts';
 import * as names from '../prep/names.ts';
 import * as sheets from '../prep/sheets.ts';
+import { framesAddress } from './content.ts';
 import type { House } from './house.ts';
 import { notHeld, onlyPictures } from '../refusal.ts';
 import { route, type WhoAsks } from './route.ts';
@@ -31,7 +36,7 @@ import { route, type WhoAsks } from './route.ts';
 export function answerPrep(
   router: Router,
   whoAsks: WhoAsks,
-  { database, siteId, store, runner }: House,
+  { database, siteId, store, runner, configuration }: House,
 ): void {
   route(router, whoAsks, listVersions, async ({ params }) =>
     versions.listVersions(database, store, await siteId(), params.id),
@@ -49,6 +54,21 @@ export function answerPrep(
       preview: store.address(await previewOf(store, file)),
       improved: await toneOf(store, file.thumbnail),
     };
+  });
+  route(router, whoAsks, openFilm, async ({ params }) => {
+    const { file, spared } = await films.readFilm(database, await siteId(), params.id);
+    const frames =
+      file.facts.kind === 'film' ? framesAddress(store, configuration.contentOrigin, file.sha256) : null;
+    return { frames, spared };
+  });
+  route(router, whoAsks, makeLighter, async ({ params }) => {
+    await films.makeLighter(database, await siteId(), params.id);
+    runner.wake();
+    return {};
+  });
+  route(router, whoAsks, stopLighter, async ({ params }) => {
+    await films.stopLighter(database, await siteId(), params.id);
+    return {};
   });
   route(router, whoAsks, saveVersion, async ({ params, body, person }) => {
     const id = await versions.saveVersion(database, await siteId(), person, params.id, body);

@@ -22,6 +22,10 @@ import { isDocument, MIME_BY_EXTENSION } from '../imaging/formats.ts';
 import { readWhole } from '../pages/pages.ts';
 import { readSite } from '../site/site.ts';
 import { evidenceName } from '../labels/permissions.ts';
+import { eq } from 'drizzle-orm';
+import { original } from '../db/schema.ts';
+import { FRAME_WIDTHS, smallFrame } from '../film/frame.ts';
+import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
 import { endUnread } from './body.ts';
 import type { House } from './house.ts';
@@ -32,6 +36,9 @@ import { problemHandler } from './problem.ts';
 const PREVIEW = 'preview:';
 const PLACED = 'placed:';
 const MEASURE = 'measure:';
+const FRAMES = 'frames:';
+/** Longer than any film, in seconds. */
+const LONGEST = 360_000;
 /** Longer than any name that a file was ever given here. */
 const LONGEST_NAME = 300;
 
@@ -55,6 +62,10 @@ export const placedAddress = (store: Store, contentOrigin: string, id: string): 
 /** The address at which a box tells whoever frames it how high it is, and what it asks for. */
 export const measureAddress = (store: Store, contentOrigin: string, id: string): string =>
   `${contentOrigin}/measure/${store.signature.of(`${MEASURE}${id}`)}/${id}`;
+
+/** The address at which a film's frames are looked at: `?at=` takes seconds, `&width=` pixels. */
+export const framesAddress = (store: Store, contentOrigin: string, sha256: string): string =>
+  `${contentOrigin}/frames/${store.signature.of(`${FRAMES}${sha256}`)}/${sha256}`;
 
 /**
  * The second origin: files, proofs and framed embeds. It knows no sessions, sets no cookies
@@ -113,6 +124,29 @@ export function contentApplication({
         if (error && !response.headersSent) missing(response);
       },
     );
+  });
+
+  app.get('/frames/:signature/:sha256', async (request, response) => {
+    const { signature, sha256 } = request.params;
+    const [at, width] = [Number(request.query['at']), Number(request.query['width'])];
+    if (!store.signature.matches(`${FRAMES}${sha256}`, signature)) return missing(response);
+    if (!(at >= 0 && at < LONGEST) || !FRAME_WIDTHS.includes(width)) return missing(response);
+    const [file] = await database.select().from(original).where(eq(original.sha256, sha256));
+    if (file?.facts.kind !== 'film') return missing(response);
+    const copy = await localCopy(store, file.key);
+    try {
+      const wanted = () => !response.destroyed && !request.socket.destroyed;
+      const frame = await smallFrame(copy.path, file.facts, at, width, wanted);
+      if (!frame) return missing(response);
+      response.set({
+        'content-type': 'image/jpeg',
+        'cache-control': 'private, max-age=86400, immutable',
+        'content-security-policy': "default-src 'none'; sandbox; frame-ancestors 'none'",
+      });
+      return response.send(frame);
+    } finally {
+      await copy.release();
+    }
   });
 
   app.get('/media/:name', async (request, response) => {

@@ -27,11 +27,13 @@ type Known = Pick<Facts, 'width' | 'height' | 'extension' | 'transparent' | 'ani
 
 /** The formats a picture is made in: a modern one, and one that everything reads. */
 export function formatsFor(
-  facts: Pick<Facts, 'transparent' | 'extension'>,
+  facts: Pick<Facts, 'transparent' | 'extension' | 'animated'>,
   modern: 'webp' | 'avif',
   { edits, output }: Pick<Preparation, 'edits' | 'output'> = AS_IT_CAME,
 ): Format[] {
   const through = facts.transparent || facts.extension === 'svg' || cutsThrough(edits);
+  // What moves, moves as WebP; what everything reads of it stands still.
+  if (facts.animated) return ['webp', through ? 'png' : 'jpeg'];
   return [output.modern ?? modern, through ? 'png' : 'jpeg'];
 }
 
@@ -93,20 +95,21 @@ async function makeAnimations(
   xmp?: string,
 ): Promise<void> {
   const { size } = windowOf(preparation, facts);
-  for (const rung of rungs.filter(({ format }) => format === 'webp')) {
-    const quality = rung.quality ?? 75;
-    const moving = openPicture(input, true).resize(rung.width).webp({ quality, effort: 2 });
+  for (const { width, format, quality = 75 } of rungs) {
+    const height = heightAt(width, size);
+    if (format !== 'webp') {
+      const first = await pixelsOf(openPicture(input).resize(width, height, { fit: 'fill' }));
+      await each({
+        screen: 'wide',
+        width,
+        height,
+        ...(await encodeBy(first, format, { way: 'fixed', quality }, xmp)),
+      });
+      continue;
+    }
+    const moving = openPicture(input, true).resize(width).webp({ quality, effort: 2 });
     const data = await described(moving, xmp).toBuffer();
-    const height = heightAt(rung.width, size);
-    await each({
-      screen: 'wide',
-      width: rung.width,
-      height,
-      mime: 'image/webp',
-      extension: 'webp',
-      data,
-      quality,
-      likeness: null,
-    });
+    const facts = { mime: 'image/webp', extension: 'webp', quality, likeness: null };
+    await each({ screen: 'wide', width, height, data, ...facts });
   }
 }

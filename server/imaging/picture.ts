@@ -12,9 +12,13 @@ import { readPngHead } from './png.ts';
 sharp.cache(false);
 sharp.concurrency(1);
 
-/** Opens a picture with every limit that a hostile file needs. */
-export function openPicture(input: string | Buffer, animated = false): Sharp {
-  return sharp(input, { limitInputPixels: MOST_PIXELS, failOn: 'error', animated }).timeout({
+/** Opens a picture with every limit that a hostile file needs: its first frame, all of them, or some. */
+export function openPicture(
+  input: string | Buffer,
+  frames: boolean | { page: number; pages: number } = false,
+): Sharp {
+  const which = typeof frames === 'boolean' ? { animated: frames } : frames;
+  return sharp(input, { limitInputPixels: MOST_PIXELS, failOn: 'error', ...which }).timeout({
     seconds: 120,
   });
 }

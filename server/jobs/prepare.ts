@@ -8,8 +8,10 @@ import { changesMade, windowOf } from '@placard/core/prep';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { asset, original, ownTerms, placard, rendition, site, version } from '../db/schema.ts';
-import { posterFrame } from '../film/probe.ts';
-import { writeFilm } from '../film/write.ts';
+import { codecsOf, gainFor } from '@placard/core/film';
+import { encodedIn, posterFrame } from '../film/probe.ts';
+import { readSound } from '../film/sound.ts';
+import { isWhole, writeFilm, type Gain } from '../film/write.ts';
 import { assetsChanged } from '../search/searchrows.ts';
 import { versionsInUse } from '../holdings/versions.ts';
 import { servedDrawing } from '../imaging/drawing.ts';
@@ -50,12 +52,30 @@ export function prepareWork(database: Database, store: Store): Work {
           .set({ prepared: 'done', trouble: null, ...(await taking(transaction, row.nextVersionId)) })
           .where(eq(asset.id, id));
         await assetsChanged(transaction, [id]);
+        await askForFilms(transaction, row);
       });
     },
     gaveUp: async (id, says) => {
       await set(id, 'failed', says.slice(0, 500));
     },
   };
+}
+
+/** Asks for the lighter files of what moves or sounds. */
+export async function askForFilms(
+  database: Queryable,
+  { id, kind, name, versionId }: typeof asset.$inferSelect,
+): Promise<void> {
+  if (kind === 'document') return;
+  if (kind === 'picture') {
+    const [file] = await database
+      .select({ facts: original.facts })
+      .from(version)
+      .innerJoin(original, eq(original.sha256, version.sha256))
+      .where(eq(version.id, versionId));
+    if (!file?.facts.animated) return;
+  }
+  await enqueue(database, 'film', id, `Making lighter files of ${name}`);
 }
 
 /** Asks for what films and sounds lack to leave: files written anew. Answers for how many it was asked. */
@@ -90,6 +110,8 @@ export function relabelWork(database: Database, store: Store): Work {
     run: async (id, advance) => {
       for (const versionId of await versionsInUse(database, id))
         await makeRenditions(database, store, versionId, advance, true);
+      const [row] = await database.select().from(asset).where(eq(asset.id, id));
+      if (row) await askForFilms(database, row);
     },
     // They go out with the label they had; the next change of it tries again.
     gaveUp: async () => {},
@@ -145,24 +167,11 @@ export async function makeRenditions(
   advance: Advance,
   relabel = false,
 ): Promise<void> {
-  const [row] = await database
-    .select({ version, asset, placard, site, file: original, ownTerms })
-    .from(version)
-    .innerJoin(original, eq(original.sha256, version.sha256))
-    .innerJoin(asset, eq(asset.id, version.assetId))
-    .innerJoin(placard, eq(placard.assetId, asset.id))
-    .innerJoin(site, eq(site.id, asset.siteId))
-    .leftJoin(ownTerms, eq(ownTerms.id, placard.licence))
-    .where(eq(version.id, versionId));
+  const row = await readVersion(database, versionId);
   if (!row) return;
-  const { file } = row;
+  const { file, label, tags, xmp } = row;
   const rungs = rungsOf(row.version, file.facts, row.site, row.asset.widest);
   const { preparation } = row.version;
-  const xmp = xmpOf(placardOf(row.placard), {
-    changes: changesMade(preparation.edits),
-    ...(row.ownTerms ? { terms: termsOfRow(row.ownTerms) } : {}),
-  });
-  const label = createHash('sha256').update(xmp).digest('base64url').slice(0, 16);
   const existing = (await database.select().from(rendition).where(eq(rendition.versionId, versionId))).filter(
     (there) => !relabel || there.label === label,
   );
@@ -172,8 +181,7 @@ export async function makeRenditions(
         (there) => there.width === width && there.screen === screen && there.mime === `image/${format}`,
       ),
   );
-  const plays = (there: { mime: string }) => /^(video|audio)\//.test(there.mime);
-  const media = (file.facts.kind === 'film' || file.facts.kind === 'sound') && !existing.some(plays);
+  const media = (file.facts.kind === 'film' || file.facts.kind === 'sound') && !existing.some(isWhole);
   if (missing.length === 0 && !media) return;
   await store.removeParts(folderOf(versionId));
   const copy = await localCopy(store, file.workKey ?? file.key);
@@ -182,10 +190,13 @@ export async function makeRenditions(
   let small: Made | undefined;
   try {
     if (media) {
-      const tags = tagsOf(placardOf(row.placard), row.ownTerms ? { terms: termsOfRow(row.ownTerms) } : {});
-      kept.push({ ...(await keepMedia(store, versionId, copy.path, file.facts, tags)), label });
+      const gain = await gainOf(copy.path, file.facts, preparation.film?.loudness ?? null);
+      kept.push({ ...(await keepMedia(store, versionId, copy.path, file.facts, tags, gain)), label });
     }
-    const picture = file.facts.kind === 'film' ? await posterFrame(copy.path, file.facts) : copy.path;
+    const picture =
+      file.facts.kind === 'film' && missing.length > 0
+        ? await posterFrame(copy.path, file.facts, preparation.film?.still)
+        : copy.path;
     await makeLadder(
       picture,
       file.facts,
@@ -210,7 +221,7 @@ export async function makeRenditions(
   } finally {
     await copy.release();
   }
-  if (small && preparation.edits.length > 0) {
+  if (small && (preparation.edits.length > 0 || preparation.film)) {
     const key = `thumbnails/versions/${versionId}.webp`;
     await store.put(key, await smallPicture(small.data));
     await database.update(version).set({ thumbnail: key }).where(eq(version.id, versionId));
@@ -218,10 +229,35 @@ export async function makeRenditions(
   await keepRows(database, kept);
 }
 
-type Kept = typeof rendition.$inferInsert;
+/** A version with all that its files are made of and labelled with; undefined where it is gone. */
+export async function readVersion(database: Database, versionId: string) {
+  const [row] = await database
+    .select({ version, asset, placard, site, file: original, ownTerms })
+    .from(version)
+    .innerJoin(original, eq(original.sha256, version.sha256))
+    .innerJoin(asset, eq(asset.id, version.assetId))
+    .innerJoin(placard, eq(placard.assetId, asset.id))
+    .innerJoin(site, eq(site.id, asset.siteId))
+    .leftJoin(ownTerms, eq(ownTerms.id, placard.licence))
+    .where(eq(version.id, versionId));
+  if (!row) return undefined;
+  const terms = row.ownTerms ? { terms: termsOfRow(row.ownTerms) } : {};
+  const changes = changesMade(row.version.preparation.edits);
+  const xmp = xmpOf(placardOf(row.placard), { changes, ...terms });
+  return {
+    ...row,
+    xmp,
+    /** The label as films and sounds carry it. */
+    tags: tagsOf(placardOf(row.placard), terms),
+    /** What tells this label from another. */
+    label: createHash('sha256').update(xmp).digest('base64url').slice(0, 16),
+  };
+}
+
+export type Kept = typeof rendition.$inferInsert;
 
 /** Where the files of a version lie. */
-const folderOf = (versionId: string) => `renditions/${versionId.slice(0, 2)}/${versionId}`;
+export const folderOf = (versionId: string) => `renditions/${versionId.slice(0, 2)}/${versionId}`;
 
 /** Writes a rendition's file, under a name that a second attempt writes again. */
 export async function keepFile(store: Store, versionId: string, made: Made): Promise<Kept> {
@@ -232,6 +268,13 @@ export async function keepFile(store: Store, versionId: string, made: Made): Pro
   return { id: newId(), versionId, ...facts, bytes: data.length, key };
 }
 
+/** By how much the sound of a file is made louder or softer; null where it stays as it came, or there is none. */
+async function gainOf(path: string, facts: Facts, wanted: number | null): Promise<Gain | null> {
+  if (wanted === null) return null;
+  const { loudness } = await readSound(path, facts.extension);
+  return loudness && gainFor(loudness, wanted);
+}
+
 /** Writes a film or sound anew, with its label and nothing else that it said. */
 async function keepMedia(
   store: Store,
@@ -239,9 +282,11 @@ async function keepMedia(
   path: string,
   facts: Facts,
   tags: Readonly<Record<string, string>>,
+  gain: Gain | null,
 ): Promise<Kept> {
-  const written = await writeFilm(path, facts, tags);
+  const written = await writeFilm(path, facts, tags, gain);
   try {
+    const codecs = codecsOf(await encodedIn(written.path, written.extension));
     const key = `${folderOf(versionId)}/whole.${written.extension}`;
     await store.putFile(key, written.path);
     const mime = MIME_BY_EXTENSION[written.extension] ?? facts.mime;
@@ -254,6 +299,7 @@ async function keepMedia(
       width,
       height,
       mime,
+      codecs,
       bytes,
       quality: null,
       likeness: null,

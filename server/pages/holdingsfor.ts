@@ -5,6 +5,7 @@ import type { FocalPoint } from '@placard/core/geometry';
 import { changesMade, focalIn, windowOf, type Preparation } from '@placard/core/prep';
 import type { Queryable } from '../db/database.ts';
 import { asset, original, ownTerms, placard, rendition, track, version } from '../db/schema.ts';
+import { isWhole } from '../film/write.ts';
 import { onFileOf, placardOf, termsOfRow } from '../labels/read.ts';
 
 /** The point that must stay in view, as it lies in what a version shows. */
@@ -61,10 +62,22 @@ export async function holdingsFor(
     const current = row.version.id === versionId;
     const files = byVersion.get(row.version.id) ?? [];
     // What plays leaves as it was written anew, never with all that it came with.
-    const media = files.find(({ mime }) => facts.kind !== 'picture' && !mime.startsWith('image/'));
+    const played = files.filter(({ mime }) => !mime.startsWith('image/'));
+    // Where it does not play everywhere as it came, the one that does is handed on.
+    const safe = played.findLast((one) => !isWhole(one) && one.mime !== 'video/webm');
+    const media =
+      facts.kind === 'picture' ? undefined : facts.note && safe ? safe : (played.find(isWhole) ?? safe);
     // A document is handed on as it came.
     const whole = facts.kind === 'document' || (facts.kind === 'picture' && facts.extension === 'gif');
     const file = media ?? (whole ? { key, mime: facts.mime, bytes } : null);
+    const part = (of: (typeof files)[number]) =>
+      [current ? '' : `v${row.version.number}`, of.screen === 'narrow' ? of.screen : '', of.width || '']
+        .filter(Boolean)
+        .join('-');
+    const sourceOf = (of: (typeof files)[number]) => {
+      const { screen, width, height, mime, codecs, bytes, key } = of;
+      return { screen, width, height, mime, ...(codecs ? { codecs } : {}), bytes, key, name };
+    };
     const asset: HeldAsset = {
       id,
       kind: facts.kind,
@@ -79,23 +92,21 @@ export async function holdingsFor(
       pages: facts.pages,
       language: facts.language,
       focal: focalOf(row.version.preparation, facts),
-      ...(facts.note ? { note: facts.note } : {}),
+      ...(facts.note && media !== safe ? { note: facts.note } : {}),
       ...(row.asset.binnedAt === null ? {} : { binned: true }),
       file: file ? { key: file.key, name, mime: file.mime, bytes: file.bytes } : null,
       sources: files
-        .filter((one) => one !== media)
-        .map(({ screen, width, height, mime, bytes, key }) => ({
-          screen,
-          width,
-          height,
-          mime,
-          bytes,
-          key,
-          name,
-          part: [current ? '' : `v${row.version.number}`, screen === 'narrow' ? screen : '', width]
-            .filter(Boolean)
-            .join('-'),
-        })),
+        .filter(({ mime }) => mime.startsWith('image/'))
+        .map((of) => ({ ...sourceOf(of), part: part(of) })),
+      ...(played.length > 0
+        ? {
+            played: played.map((of) => ({
+              ...sourceOf(of),
+              ...(of === media ? {} : { part: part(of) || 'lighter' }),
+            })),
+          }
+        : {}),
+      ...(facts.animated ? { moves: true } : {}),
       tracks: tracks
         .filter(({ assetId }) => assetId === id)
         .map(({ kind, language, label, key, bytes, said }) => ({

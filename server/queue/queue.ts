@@ -16,7 +16,8 @@ export type JobKind =
   | 'pages'
   | 'empty'
   | 'outside'
-  | 'sound';
+  | 'sound'
+  | 'film';
 /** What somebody waits for at a screen comes first. */
 const RANK: Record<JobKind, number> = {
   receive: 0,
@@ -31,7 +32,10 @@ const RANK: Record<JobKind, number> = {
   empty: 1,
   outside: 4,
   sound: 0,
+  film: 5,
 };
+/** Work that fills the machine by itself: one of each is done at a time. */
+export const ALONE: ReadonlySet<JobKind> = new Set(['film']);
 export type JobRow = typeof job.$inferSelect;
 
 /** How long a process may hold a job without saying that it lives, in milliseconds. */
@@ -108,18 +112,25 @@ async function enqueueSome(
 
 /**
  * Takes the job that nobody works on, or whose worker fell silent: arrivals before renditions, the oldest first.
- * `lost` counts how many workers in a row fell silent over it.
+ * `lost` counts how many workers in a row fell silent over it; jobs of the kinds `except` wait.
  */
-export async function take(database: Database, worker: string): Promise<JobRow | undefined> {
+export async function take(
+  database: Database,
+  worker: string,
+  except: readonly JobKind[] = [],
+): Promise<JobRow | undefined> {
   return database.transaction(async (transaction) => {
     const now = new Date();
     const [next] = await transaction
       .select()
       .from(job)
       .where(
-        or(
-          and(eq(job.state, 'waiting'), or(isNull(job.leaseUntil), lt(job.leaseUntil, now))),
-          and(eq(job.state, 'working'), lt(job.leaseUntil, now)),
+        and(
+          or(
+            and(eq(job.state, 'waiting'), or(isNull(job.leaseUntil), lt(job.leaseUntil, now))),
+            and(eq(job.state, 'working'), lt(job.leaseUntil, now)),
+          ),
+          except.length > 0 ? notInArray(job.kind, [...except]) : undefined,
         ),
       )
       .orderBy(asc(job.rank), asc(job.createdAt))
@@ -148,9 +159,23 @@ export async function renew(database: Database, worker: string, ids: string[]): 
     .where(and(inArray(job.id, ids), eq(job.leasedBy, worker)));
 }
 
-/** Says how far a job is. */
+/** The work was taken back while it was done. */
+export class TakenBack extends Error {
+  override name = 'TakenBack';
+}
+
+/** Says how far a job is. Throws TakenBack. */
 export async function advance(database: Database, id: string, done: number, total: number): Promise<void> {
-  await database.update(job).set({ done, total, changedAt: new Date() }).where(eq(job.id, id));
+  const [{ affectedRows }] = await database
+    .update(job)
+    .set({ done, total, changedAt: new Date() })
+    .where(eq(job.id, id));
+  if (affectedRows === 0) throw new TakenBack('This was taken back.');
+}
+
+/** Takes work on a subject back, whether it waits or is being done: whoever does it hears so when it says how far it is. */
+export async function takeBack(database: Database, kind: JobKind, subject: string): Promise<void> {
+  await database.delete(job).where(and(eq(job.kind, kind), eq(job.subject, subject)));
 }
 
 /** Ends a job that is done; one that was asked for again meanwhile waits for its next turn. */

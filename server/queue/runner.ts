@@ -3,7 +3,19 @@ import { availableParallelism } from 'node:os';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { Refused } from '../imaging/formats.ts';
-import { advance, fail, finish, LEASE, MOST_LOST, renew, take, type JobKind, type JobRow } from './queue.ts';
+import {
+  advance,
+  ALONE,
+  fail,
+  finish,
+  LEASE,
+  MOST_LOST,
+  renew,
+  take,
+  TakenBack,
+  type JobKind,
+  type JobRow,
+} from './queue.ts';
 
 /** Does one kind of work. `asked` is when it was asked for; `gaveUp` is told when it will not be tried again. */
 export interface Work {
@@ -15,6 +27,8 @@ export interface Work {
 export class Runner {
   readonly #id = newId();
   readonly #running = new Map<string, Promise<void>>();
+  /** What is being done of which only one is done at a time. */
+  readonly #alone = new Set<JobKind>();
   readonly #database: Database;
   readonly #work: Record<JobKind, Work>;
   readonly #log: Logger;
@@ -61,8 +75,11 @@ export class Runner {
         // Whichever of several took the process down, it is found by being alone.
         const alone = row.lost > 1;
         if (alone) await Promise.all(this.#running.values());
+        const kind = row.kind as JobKind;
+        if (ALONE.has(kind)) this.#alone.add(kind);
         const doing = this.#do(row).finally(() => {
           this.#running.delete(row.id);
+          this.#alone.delete(kind);
           this.#wake();
         });
         this.#running.set(row.id, doing);
@@ -85,7 +102,7 @@ export class Runner {
 
   async #next(): Promise<JobRow | undefined> {
     try {
-      return await take(this.#database, this.#id);
+      return await take(this.#database, this.#id, [...this.#alone]);
     } catch (error) {
       this.#log.error({ err: error }, 'Could not take a job');
       return undefined;
@@ -106,6 +123,10 @@ export class Runner {
       await finish(this.#database, row);
       this.#log.info({ job: row.kind, subject: row.subject, ms: Date.now() - begun }, 'Job done');
     } catch (error) {
+      if (error instanceof TakenBack) {
+        this.#log.info({ job: row.kind, subject: row.subject }, 'Job taken back');
+        return;
+      }
       const says = inWords(error);
       this.#log.warn({ job: row.kind, subject: row.subject, error: says }, 'Job failed');
       await this.#putAside(row, work, says, !(error instanceof Refused));

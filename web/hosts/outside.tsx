@@ -134,7 +134,7 @@ function OneLine({ line, onLook }: { line: OutsideLine; onLook?: () => void }) {
         <button
           type="button"
           className="button-plain"
-          aria-label={`Look at ${line.address} again`}
+          aria-label={`Look again at ${line.address}`}
           onClick={onLook}
         >
           Look again

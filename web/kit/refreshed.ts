@@ -12,6 +12,7 @@ export const REFRESHED: Readonly<Record<string, Readonly<Partial<Record<ChangedK
     '/api/assets': { asset: 'any', page: 'any', shortlist: 'any', permission: 'any', site: 'any' },
     '/api/assets/ids': { asset: 'any', page: 'any', shortlist: 'any', permission: 'any', site: 'any' },
     '/api/assets/{id}': { asset: 'its own', page: 'any' },
+    '/api/assets/{id}/film': { asset: 'its own' },
     '/api/assets/{id}/held': { asset: 'its own', permission: 'its own', site: 'any' },
     '/api/assets/{id}/embedded': { asset: 'its own' },
     '/api/assets/{id}/label-changes': { asset: 'its own' },

@@ -16,6 +16,7 @@ import { Progress } from '../kit/bar.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { inCount, plural } from '@placard/core/text';
 import { useSelection } from '../shell/selection.tsx';
+import { FilmBench, Lighter } from './filmbench.tsx';
 import { Renditions } from './renditions.tsx';
 import { PictureEditor } from './pictureeditor.tsx';
 
@@ -106,8 +107,18 @@ export default function Prep() {
                 }
               />
             </>
+          ) : versions.data && (asset.data.facts.kind === 'film' || asset.data.facts.kind === 'sound') ? (
+            <>
+              <Progressing asset={asset.data} />
+              <FilmBench
+                key={asset.data.id}
+                asset={asset.data}
+                versions={versions.data}
+                mayWrite={mayWrite}
+              />
+            </>
           ) : (
-            <Ladder key={asset.data.id} asset={asset.data} />
+            <Ladder key={asset.data.id} asset={asset.data} mayWrite={mayWrite} />
           ))}
       </div>
     </main>
@@ -154,49 +165,44 @@ function Progressing({ asset }: { asset: AssetDetail }) {
   );
 }
 
-function Ladder({ asset }: { asset: AssetDetail }) {
+function Ladder({ asset, mayWrite }: { asset: AssetDetail; mayWrite: boolean }) {
   const { renditions, facts } = asset;
   const modern = renditions.filter(({ mime }) => mime === 'image/webp' || mime === 'image/avif');
   return (
     <>
       <Progressing asset={asset} />
-      {facts.kind === 'sound' ? (
-        <p className="text-soft">
-          A sound is played as it came, with its label in it and nothing else that it said.
-        </p>
-      ) : (
-        modern.length > 0 && (
-          <>
-            <section
-              aria-label="Renditions side by side"
-              className="flex items-end gap-2.5 overflow-x-auto border border-rule bg-card p-3"
-            >
-              {modern.map((rendition) => (
-                <figure key={rendition.width} className="shrink-0">
-                  <img
-                    src={rendition.url}
-                    alt=""
-                    width={toScale(rendition.width, modern)}
-                    className="block bg-paper"
-                  />
-                  <figcaption className="mt-1 font-mono text-[12px] text-soft">
-                    {inCount(rendition.width)}
-                  </figcaption>
-                </figure>
-              ))}
-            </section>
-            <Renditions
-              title="What the page will load"
-              original={{ ...facts, bytes: asset.bytes }}
-              renditions={renditions}
-              says={
-                facts.kind === 'film'
-                  ? 'These are its poster frame; the film itself is played as it came.'
-                  : 'Nothing is enlarged: the widest is as wide as the original or as the site can use.'
-              }
-            />
-          </>
-        )
+      {facts.animated && <Lighter asset={asset} mayWrite={mayWrite} />}
+      {modern.length > 0 && (
+        <>
+          <section
+            aria-label="Renditions side by side"
+            className="flex items-end gap-2.5 overflow-x-auto border border-rule bg-card p-3"
+          >
+            {modern.map((rendition) => (
+              <figure key={rendition.width} className="shrink-0">
+                <img
+                  src={rendition.url}
+                  alt=""
+                  width={toScale(rendition.width, modern)}
+                  className="block bg-paper"
+                />
+                <figcaption className="mt-1 font-mono text-[12px] text-soft">
+                  {inCount(rendition.width)}
+                </figcaption>
+              </figure>
+            ))}
+          </section>
+          <Renditions
+            title="What the page will load"
+            original={{ ...facts, bytes: asset.bytes }}
+            renditions={renditions}
+            says={
+              facts.animated
+                ? 'In a page it is a silent film that can be stopped (WCAG 2.2.2); where something is pressed on it, it stands still.'
+                : 'Nothing is enlarged: the widest is as wide as the original or as the site can use.'
+            }
+          />
+        </>
       )}
     </>
   );

@@ -1,24 +1,26 @@
 import { useMemo } from 'react';
 import type { VersionLine } from '@placard/core/contract';
+import { formatInWords } from '@placard/core/film';
 import type { Quality } from '@placard/core/prep';
 import { Bar } from '../kit/bar.tsx';
 import { Table } from '../kit/table.tsx';
 import type { Column } from '../kit/tablehead.tsx';
 import { inBytes, inPixels } from '@placard/core/text';
 
-type Rendition = Omit<VersionLine['renditions'][number], 'screen' | 'quality' | 'likeness'> &
-  Partial<Pick<VersionLine['renditions'][number], 'screen' | 'quality' | 'likeness'>>;
+type Rendition = Omit<VersionLine['renditions'][number], 'screen' | 'codecs' | 'quality' | 'likeness'> &
+  Partial<Pick<VersionLine['renditions'][number], 'screen' | 'codecs' | 'quality' | 'likeness'>>;
 
 type Line =
   | (Rendition & { original?: false })
   | { original: true; width: number; height: number; bytes: number; extension: string };
 
-const keyOf = (line: Line) => (line.original ? 'original' : `${line.screen} ${line.width} ${line.mime}`);
+const keyOf = (line: Line) =>
+  line.original ? 'original' : `${line.screen} ${line.width} ${line.mime} ${line.codecs}`;
 
 const formatOf = (line: Line) =>
   line.original
     ? `${line.extension.toUpperCase()}, original`
-    : `${line.mime.replace('image/', '').toUpperCase()}${line.screen === 'narrow' ? ', narrow' : ''}`;
+    : `${formatInWords({ mime: line.mime, codecs: line.codecs ?? '' })}${line.screen === 'narrow' ? ', narrow' : ''}`;
 
 const USUAL: Quality = { way: 'usual' };
 
@@ -27,16 +29,18 @@ const missed = ({ bytes, likeness }: Rendition, wish: Quality) =>
   (wish.way === 'under' && bytes > wish.bytes) ||
   (wish.way === 'same' && likeness != null && likeness < wish.likeness);
 
-function columnsFor(whole: number, wish: Quality, measured: boolean): Column<Line>[] {
+function columnsFor(whole: number, wish: Quality, measured: boolean, judged: boolean): Column<Line>[] {
   const amiss = (line: Line) => !line.original && missed(line, wish);
-  return [
+  const columns: Column<Line>[] = [
     {
       id: 'width',
       title: 'Width',
       width: 104,
       stays: true,
       sortBy: ({ width }) => width,
-      render: ({ width, height }) => <span className="font-mono">{inPixels(width, height)}</span>,
+      render: ({ width, height }) => (
+        <span className="font-mono">{width > 0 ? inPixels(width, height) : 'sound'}</span>
+      ),
     },
     {
       id: 'format',
@@ -97,6 +101,8 @@ function columnsFor(whole: number, wish: Quality, measured: boolean): Column<Lin
       ),
     },
   ];
+  // Films are not measured one by one.
+  return judged ? columns : columns.slice(0, -1);
 }
 
 /** What a page will load, file by file, as bars to scale with the original. */
@@ -121,6 +127,7 @@ export function Renditions({
         original.bytes,
         wish,
         renditions.some(({ likeness }) => likeness != null),
+        renditions.some(({ quality, likeness }) => quality != null || likeness != null),
       ),
     [original.bytes, renditions, wish],
   );

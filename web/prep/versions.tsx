@@ -1,4 +1,5 @@
 import { chooseVersion, type AssetDetail, type VersionLine } from '@placard/core/contract';
+import { choicesInWords, NO_CHOICES } from '@placard/core/film';
 import { changesMade, editInWords, type Preparation } from '@placard/core/prep';
 import { useDo } from '../kit/asking.ts';
 import { placingInWords } from './keepbuttons.tsx';
@@ -6,7 +7,7 @@ import { Notice } from '../kit/notice.tsx';
 import { inPixels } from '@placard/core/text';
 import { ago } from '../kit/days.ts';
 
-/** The versions of a picture: looked at, taken up again, or put in its place. */
+/** The versions of a picture, film or sound: looked at, taken up again, or put in its place. */
 export function Versions({
   asset,
   versions,
@@ -23,9 +24,9 @@ export function Versions({
   /** The one that is looked at. */
   opened: string | null;
   onOpen: (version: string | null) => void;
-  /** The one that lies beside what is worked on. */
-  beside: string | null;
-  onBeside: (version: string | null) => void;
+  /** The one that lies beside what is worked on, where one can. */
+  beside?: string | null;
+  onBeside?: (version: string | null) => void;
   onTake: (preparation: Preparation) => void;
 }) {
   const use = useDo(chooseVersion);
@@ -66,11 +67,12 @@ export function Versions({
             {ago(chosen.at)}
           </p>
           <p className="text-soft">
-            {chosen.preparation.edits.length === 0
-              ? 'as it came'
-              : chosen.preparation.edits
-                  .map((edit) => Object.values(editInWords(edit)).filter(Boolean).join(' '))
-                  .join('; ')}
+            {[
+              ...chosen.preparation.edits.map((edit) =>
+                Object.values(editInWords(edit)).filter(Boolean).join(' '),
+              ),
+              ...choicesInWords(chosen.preparation.film ?? NO_CHOICES),
+            ].join('; ') || 'as it came'}
           </p>
           {chosen.onlyIn.length > 0 && (
             <p>Only in {chosen.onlyIn.map(({ title }) => `“${title}”`).join(', ')}</p>
@@ -86,13 +88,15 @@ export function Versions({
                 {placingInWords(asset)}
               </button>
             )}
-            <button
-              type="button"
-              className="button-plain"
-              onClick={() => onBeside(beside === chosen.id ? null : chosen.id)}
-            >
-              {beside === chosen.id ? 'Take it away again' : 'Lay beside'}
-            </button>
+            {onBeside && (
+              <button
+                type="button"
+                className="button-plain"
+                onClick={() => onBeside(beside === chosen.id ? null : chosen.id)}
+              >
+                {beside === chosen.id ? 'Take it away again' : 'Lay beside'}
+              </button>
+            )}
             {mayWrite && (
               <button type="button" className="button-plain" onClick={() => onTake(chosen.preparation)}>
                 Work on from here
@@ -106,8 +110,10 @@ export function Versions({
 }
 
 function nameOf({ number, state, preparation }: VersionLine, all: VersionLine[]): string {
-  const what =
-    preparation.edits.length === 0
+  const [chosen] = choicesInWords(preparation.film ?? NO_CHOICES);
+  const what = chosen
+    ? chosen
+    : preparation.edits.length === 0
       ? number === 1 || all.length === 1
         ? 'as it came'
         : 'original'

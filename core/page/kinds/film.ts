@@ -3,7 +3,7 @@ import { element, type Element } from '../../markup/index.ts';
 import { transcriptMarkup } from '../../captions/index.ts';
 import { boxStyle } from '../box.ts';
 import { figureOf, FILLS } from '../figure.ts';
-import { posterOf, shownTrack } from '../files.ts';
+import { playedOn, posterOf, shownTrack, typeOf } from '../files.ts';
 import { heldKey, wordsAt, type HeldAsset } from '../held.ts';
 import { assetData, changedUse, HeldSchema, useOf } from '../heldplacement.ts';
 import { phrase } from '../phrases.ts';
@@ -42,10 +42,14 @@ export const film: Kind<Film> = kind<Film>({
       ...edgeStyle(block.attrs, edges),
       ...(box && asset.kind !== 'sound' ? boxStyle({ ...box, how: 'fitted' }, asset) : {}),
     };
+    const played = playedOn(asset, film.shown(block, useOf(block), room, context));
+    const files = played.length > 0 ? played : [{ file: asset.file, media: null }];
     const named = { 'aria-label': wordsAt(asset, block.attrs).alt || null };
     const shown = shownTrack(asset.tracks, language);
     const inside: Element[] = [
-      element('source', { src: addressOf(asset.file), type: asset.file.mime }),
+      ...files.map(({ file, media }) =>
+        element('source', { src: addressOf(file), type: typeOf(file), media }),
+      ),
       ...asset.tracks.map((track) =>
         element('track', {
           kind: track.kind ?? 'captions',

@@ -9,6 +9,7 @@ import { heldKey, wordsAt, type HeldAsset, type Holdings } from '../held.ts';
 import { assetData, changedUse, HeldSchema, useOf } from '../heldplacement.ts';
 import { HostedFilmSchema } from '../hostedfilm.ts';
 import { changedLink, isPlainAddress, linked, LinkAddressSchema, usesOfLink } from '../link.ts';
+import { loopMarkup, standingStill } from '../loop.ts';
 import { phrase } from '../phrases.ts';
 import type { Room, Shown } from '../room.ts';
 import { edgeStyle, figureStyle, KnownIdSchema, shownIn, standingIn } from '../standing.ts';
@@ -76,15 +77,19 @@ export const picture: Kind<Picture> = kind<Picture>({
       ...(box ? boxStyle(box, asset, asset.focal) : {}),
     };
     const shown = shownAs(block, room, context);
+    const figure = figureStyle(standing, context.screen);
+    if (attrs.linksTo == null && !room.filled?.cover && !room.filled?.still) {
+      const loop = loopMarkup(asset, alt, shown, style, context);
+      if (loop) return [figureOf(useOf(block), asset, figure, [loop], context)];
+    }
     if (room.filled?.cover) return [covering(asset, alt, shown, context)];
-    const still = stillMarkup(asset, alt, shown, style, context);
-    if (room.filled?.still)
-      return [figureOf(useOf(block), asset, figureStyle(standing, context.screen), [still], context)];
+    const still = stillMarkup(standingStill(asset), alt, shown, style, context);
+    if (room.filled?.still) return [figureOf(useOf(block), asset, figure, [still], context)];
     return [
       figureOf(
         useOf(block),
         asset,
-        figureStyle(standing, context.screen),
+        figure,
         opened(block, still, alt, asset, context, room.filled?.large),
         context,
       ),
@@ -138,7 +143,7 @@ function shownBehind(shown: Shown, asset: HeldAsset, cover: { wide: number; narr
 function covering(asset: HeldAsset, alt: string, shown: Shown, context: RenderContext): Element {
   const { x, y } = asset.focal ?? CENTRE;
   const still = stillMarkup(
-    asset,
+    standingStill(asset),
     alt,
     shown,
     {

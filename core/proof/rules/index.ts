@@ -13,6 +13,7 @@ import { licenceUnknown } from './licenceunknown.ts';
 import { linkBroken } from './linkbroken.ts';
 import { linkNameless } from './linknameless.ts';
 import { mayNotPlay } from './maynotplay.ts';
+import { movesUnstopped } from './movesunstopped.ts';
 import { noteUntitled } from './noteuntitled.ts';
 import { notPrepared } from './notprepared.ts';
 import { notReadable } from './notreadable.ts';
@@ -44,6 +45,7 @@ export const RULES: readonly Rule[] = [
   heavy,
   mayNotPlay,
   captionsMissing,
+  movesUnstopped,
   hostNotApproved,
   stillArriving,
   notReadable,

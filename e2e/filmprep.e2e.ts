@@ -1,0 +1,121 @@
+import { expect, test, type Page } from '@playwright/test';
+import { beginPage, choose, choosePage, goTo, signIn } from './screen.ts';
+
+const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
+
+/** Opens what is called so in Prep. */
+async function prepare(page: Page, title: string): Promise<void> {
+  await page.goto(`/holdings?words=${encodeURIComponent(title)}`);
+  await page.getByRole('button', { name: title }).first().click();
+  await goTo(page, 'Prep');
+}
+
+/** Puts what is called so at the caret. */
+async function put(page: Page, title: string): Promise<void> {
+  await page.getByRole('button', { name: 'Put a picture or film' }).click();
+  await page.getByRole('searchbox').last().fill(title);
+  await page.getByRole('button', { name: `Place ${title}` }).click();
+  await expect(words(page).locator('.placement.ProseMirror-selectednode')).toBeVisible();
+}
+
+test('the still of a film is looked for along its frames, and stands in its pages; the film comes in lighter files', async ({
+  page,
+}) => {
+  await signIn(page);
+  await prepare(page, 'One night in forty seconds');
+  const plays = page.getByRole('region', { name: 'What a page plays' });
+  for (const format of ['MP4, H.264', 'WebM, AV1'])
+    await expect(plays.getByRole('row').filter({ hasText: format }).filter({ hasText: '640' })).toBeVisible();
+  const still = page.getByRole('region', { name: 'The still' });
+  await expect(still.getByRole('button', { name: 'This is its still' })).toBeDisabled();
+  const moment = still.getByRole('slider', { name: 'Moment, in seconds' });
+  await moment.press('End');
+  await moment.press('ArrowLeft');
+  await expect(still.getByRole('img', { name: 'The film at 0:07.9' })).toBeVisible();
+  await expect
+    .poll(() =>
+      still
+        .getByRole('img', { name: 'The film at 0:07.9' })
+        .evaluate((frame) => (frame as HTMLImageElement).naturalWidth),
+    )
+    .toBe(960);
+  await still.getByRole('button', { name: 'Take this as its still' }).click();
+  await page.getByRole('button', { name: /^Use (it|this)/ }).click();
+  const versions = page.getByRole('region', { name: 'Versions' });
+  await expect(versions).toContainText('still at 0:07.9');
+  // The first one is there to be gone back to.
+  await versions.getByRole('button', { name: /as it came/ }).click();
+  await expect(versions.getByRole('button', { name: 'Work on from here' })).toBeVisible();
+
+  await beginPage(page, 'A film in two widths');
+  await words(page).click();
+  await put(page, 'One night in forty seconds');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await goTo(page, 'Proof');
+  await choosePage(page.getByLabel('Page', { exact: true }), 'A film in two widths');
+  /** The file that a screen plays. */
+  const played = async (where: 'on a phone' | 'at a desk') => {
+    const film = page.frameLocator(`iframe[title="A film in two widths, ${where}"]`).locator('video');
+    await film.evaluate((element) => void (element as HTMLVideoElement).play());
+    await expect
+      .poll(() => film.evaluate((element) => (element as HTMLVideoElement).videoWidth))
+      .toBeGreaterThan(0);
+    return film.evaluate((element) => [
+      (element as HTMLVideoElement).videoWidth,
+      (element as HTMLVideoElement).currentSrc.split('.').at(-1),
+    ]);
+  };
+  expect(await played('on a phone')).toEqual([640, 'webm']);
+  expect((await played('at a desk'))[1]).toBe('webm');
+});
+
+test('a sound is measured, and made as loud as it is wanted', async ({ page }) => {
+  await signIn(page);
+  await prepare(page, 'Wind in the pines');
+  const version = page.getByRole('region', { name: 'This version' });
+  await version.getByRole('button', { name: 'Measure it' }).click();
+  await expect(version).toContainText(/As it came: -\d+\.\d LUFS/);
+  await choose(version.getByLabel('Make it'), '-16 LUFS, online, music (AES TD1008)');
+  await version.getByRole('button', { name: /^Use (it|this)/ }).click();
+  await expect(page.getByRole('region', { name: 'Versions' })).toContainText('2, at -16 LUFS');
+  await expect(version.getByLabel('Make it')).toContainText('-16 LUFS');
+});
+
+test('a moving picture is a silent film that can be stopped, and waits for who asked for less motion', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page);
+  await beginPage(page, 'A month of Moon');
+  await words(page).click();
+  await put(page, 'One month of Moon');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await goTo(page, 'Proof');
+  await choosePage(page.getByLabel('Page', { exact: true }), 'A month of Moon');
+  const frame = page.locator('iframe[title="A month of Moon, at a desk"]');
+  const loop = frame.contentFrame().locator('video');
+  const state = () =>
+    loop.evaluate((element) => {
+      const { paused, muted, loop: again, controls } = element as HTMLVideoElement;
+      return { paused, muted, again, controls };
+    });
+  await expect.poll(state).toEqual({ paused: false, muted: true, again: true, controls: true });
+  await expect(loop).toHaveAttribute('aria-label', /.+/);
+  await loop.focus();
+  await page.keyboard.press('Space');
+  await expect.poll(async () => (await state()).paused).toBe(true);
+
+  const quiet = await browser.newContext({ reducedMotion: 'reduce' });
+  const still = await quiet.newPage();
+  await still.goto((await frame.getAttribute('src')) ?? '');
+  const waiting = still.locator('video');
+  const now = () =>
+    waiting.evaluate((element) => {
+      const { paused, currentTime } = element as HTMLVideoElement;
+      return { paused, moved: currentTime > 0.5 };
+    });
+  await expect.poll(now).toEqual({ paused: true, moved: false });
+  await waiting.evaluate((element) => void (element as HTMLVideoElement).play());
+  await expect.poll(now).toEqual({ paused: false, moved: true });
+  await quiet.close();
+});
