@@ -492,4 +492,18 @@ describe('what pages lead to and show outside', () => {
     await editor.ask('PUT', `/api/pages/${page.id}`, { version: 1, title: 'For a while', document: NOTHING });
     expect(await stateOf('/only-here')).toBeUndefined();
   });
+
+  it('is left alone while its pages lie in the bin', async () => {
+    const page = await write('Binned for a while', [linking(`${origin}/in-the-bin`)]);
+    const arrange = (to: string) =>
+      editor.ask('POST', '/api/pages/arrange', { pages: [page.id], to: { do: to } });
+    expect(await stateOf('/in-the-bin')).toBe('unseen');
+    await arrange('bin');
+    expect(await stateOf('/in-the-bin')).toBeUndefined();
+    await arrange('restore');
+    expect(await stateOf('/in-the-bin')).toBe('unseen');
+    await arrange('bin');
+    await arrange('remove');
+    expect(await stateOf('/in-the-bin')).toBeUndefined();
+  });
 });

@@ -13,3 +13,7 @@ export function readsLikeEmbed(text: string): boolean {
     script !== null && /\bsrc\s{0,9}=|https?:\/\//i.test(start.slice(script.index, script.index + 2_000))
   );
 }
+
+/** True for plain text that is one address on the web, with nothing before or after it. */
+export const isOneAddress = (text: string): boolean =>
+  /^\s{0,20}https?:\/\/[^\s<>"]{3,2000}\s{0,20}$/i.test(text.slice(0, 2_100)) && URL.canParse(text.trim());

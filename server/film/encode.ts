@@ -25,17 +25,31 @@ const CODINGS: Readonly<Record<Coding, { extension: 'mp4' | 'webm' | 'm4a'; word
   h264: {
     extension: 'mp4',
     words: words(
-      '-c:v libx264 -preset medium -crf 23 -profile:v high -c:a aac -b:a 128k -f mp4 -movflags +faststart',
+      '-c:v libx264 -preset medium -profile:v high -c:a aac -b:a 128k -f mp4 -movflags +faststart',
     ),
   },
   av1: {
     extension: 'webm',
     words: words(
-      `-c:v libsvtav1 -preset 10 -crf 38 -g 240 -svtav1-params lp=${THREADS} -c:a libopus -b:a 96k -f webm`,
+      `-c:v libsvtav1 -preset 10 -g 240 -svtav1-params lp=${THREADS} -c:a libopus -b:a 96k -f webm`,
     ),
   },
   aac: { extension: 'm4a', words: words('-vn -c:a aac -b:a 160k -f ipod -movflags +faststart') },
 };
+
+/** How much is left out, in each encoder's own scale: less of small ones, which are shown larger than they are. */
+const LEFT_OUT: Readonly<Record<Coding, { usual: number; small: number } | null>> = {
+  h264: { usual: 23, small: 20 },
+  av1: { usual: 38, small: 28 },
+  aac: null,
+};
+/** Below so many pixels across a film is small. */
+const SMALL = 500;
+
+function quality({ coding, width }: FilmRung): string[] {
+  const left = LEFT_OUT[coding];
+  return left ? ['-crf', String(width < SMALL ? left.small : left.usual)] : [];
+}
 
 /** A film encoded anew. */
 export interface EncodedFilm extends Written {
@@ -65,7 +79,12 @@ export async function encodeFilm(
     const from = 'path' in source ? await ofFile(source, rung) : ofFrames(source, rung);
     const threads = ['-threads', String(THREADS)];
     const whole = words('-map_metadata -1 -map_chapters -1 -fflags +bitexact -ac 2 -sn -dn');
-    await run([...from, ...whole, ...said, ...written, ...threads, `file:${to}`], source, told, signal);
+    await run(
+      [...from, ...whole, ...said, ...written, ...quality(rung), ...threads, `file:${to}`],
+      source,
+      told,
+      signal,
+    );
     return {
       path: to,
       extension,

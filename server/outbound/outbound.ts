@@ -314,7 +314,7 @@ function inWords(error: NodeJS.ErrnoException, url: URL): Error {
     return new Refused(`Where ${url.hostname} is could not be found out just now; try again later.`);
   if (error.code === 'ENOTFOUND')
     return new Refused(`There is no host called ${url.hostname}. Is the address spelt right?`);
-  if (error.code?.startsWith('ERR_TLS') || error.code?.includes('CERT'))
+  if (/^ERR_TLS|^ERR_SSL|CERT|^UNABLE_TO_VERIFY/.test(error.code ?? ''))
     return new Refused(`${url.host} has no valid certificate, so nothing was fetched from it.`);
   return new Refused(`${url.host} could not be reached. It may be down; try again later.`);
 }

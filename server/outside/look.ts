@@ -19,8 +19,12 @@ export class Looker {
   readonly #outbound: Outbound;
   readonly #robots = new Map<string, { text: string; until: number }>();
 
-  constructor(outbound: Outbound) {
+  readonly #patience: number;
+
+  /** `patience` is how long a host may take, in milliseconds. */
+  constructor(outbound: Outbound, patience = 15_000) {
     this.#outbound = outbound;
+    this.#patience = patience;
   }
 
   /** How an address is, by what it is used for. */
@@ -33,7 +37,7 @@ export class Looker {
     try {
       const knocked = await this.#outbound.knock(address, {
         mostBytes: wantsPlace ? MOST_HTML : 0,
-        within: 15_000,
+        within: this.#patience,
       });
       const { status, url, forGood, text, headers } = knocked;
       const seen = seenOf(address, kind, {
@@ -55,7 +59,7 @@ export class Looker {
     const known = this.#robots.get(origin);
     if (known && known.until > Date.now()) return known.text;
     const text = await this.#outbound
-      .knock(`${origin}/robots.txt`, { mostBytes: 500_000, within: 8_000 })
+      .knock(`${origin}/robots.txt`, { mostBytes: 500_000, within: this.#patience / 2 })
       // Who has none lets everything (RFC 9309, 2.3.1.3); who cannot be reached answers for itself below.
       .then(({ status, text: found }) => (status === 200 ? found : ''))
       .catch(() => '');

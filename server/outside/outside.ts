@@ -75,15 +75,33 @@ export async function indexOutside(
     await database
       .delete(pageOutside)
       .where(and(eq(pageOutside.pageId, pageId), inArray(pageOutside.outsideId, gone)));
-    const still = await database
-      .selectDistinct({ id: pageOutside.outsideId })
-      .from(pageOutside)
-      .where(inArray(pageOutside.outsideId, gone));
-    const unused = gone.filter((id) => !still.some((row) => row.id === id));
-    if (unused.length > 0)
-      await database.update(outside).set({ unused: true }).where(inArray(outside.id, unused));
+    await settleUse(database, gone);
   }
 }
+
+/** Writes down, after pages were binned, restored or removed, which of these addresses a page still shows: others are not looked at. */
+export async function settleUse(database: Queryable, ids: readonly string[]): Promise<void> {
+  if (ids.length === 0) return;
+  const still = await database
+    .selectDistinct({ id: pageOutside.outsideId })
+    .from(pageOutside)
+    .innerJoin(page, and(eq(page.id, pageOutside.pageId), isNull(page.binnedAt)))
+    .where(inArray(pageOutside.outsideId, [...ids]));
+  const used = new Set(still.map(({ id }) => id));
+  for (const unused of [true, false]) {
+    const some = ids.filter((id) => used.has(id) !== unused);
+    if (some.length > 0) await database.update(outside).set({ unused }).where(inArray(outside.id, some));
+  }
+}
+
+/** The addresses that some pages show. */
+export const outsideOfPages = async (database: Queryable, pages: readonly string[]): Promise<string[]> =>
+  (
+    await database
+      .selectDistinct({ id: pageOutside.outsideId })
+      .from(pageOutside)
+      .where(inArray(pageOutside.pageId, [...pages]))
+  ).map(({ id }) => id);
 
 /** How the addresses outside of some pages were when they were last looked at; nothing of those with which all is well. */
 export async function outsideOf(

@@ -3,6 +3,7 @@ import type { Page, Person } from '@placard/core/contract';
 import { freeName } from '@placard/core/naming';
 import { mapBlocks, NO_FACTS, pageAddress as addressOf } from '@placard/core/page';
 import { newId } from '../db/columns.ts';
+import { outsideOfPages, settleUse } from '../outside/outside.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { page, pageAddress, placement, section } from '../db/schema.ts';
 import { clash, gone, sectionGone } from '../refusal.ts';
@@ -133,6 +134,7 @@ export async function arrangePages(
       .for('update');
     const found = rows.map(({ id }) => id);
     if (found.length === 0) return { done: 0, linkedFrom: [] };
+    const shown = to.do === 'move' ? [] : await outsideOfPages(transaction, found);
     if (to.do === 'move') await moveAll(transaction, siteId, rows, to.section);
     else if (to.do === 'remove') await removeAll(transaction, found);
     else
@@ -140,6 +142,7 @@ export async function arrangePages(
         .update(page)
         .set({ binnedAt: to.do === 'bin' ? new Date() : null })
         .where(inArray(page.id, found));
+    await settleUse(transaction, shown);
     if (to.do !== 'remove') for (const id of found) await gatherWritten(transaction, siteId, id);
     const linking = await markLinking(transaction, siteId, found);
     const away = to.do === 'bin' || to.do === 'remove';

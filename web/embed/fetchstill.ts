@@ -2,7 +2,7 @@ import { fetchMedia } from '@placard/core/contract';
 import { acceptWhenRead } from '../gather/acceptwhenread.ts';
 import { call } from '../kit/api.ts';
 
-/** What is known of a still of somebody else's thing. */
+/** What is known of a picture of somebody else's thing. */
 interface Still {
   address: string;
   title: string;
@@ -22,4 +22,15 @@ export async function fetchStill({ address, title, creator, page }: Still, secti
   };
   const { arrivals } = await call(fetchMedia, { body: { items: [{ address, label }] } });
   return acceptWhenRead(arrivals[0] ?? '', section);
+}
+
+/** Asks for a photo that a host offers (oEmbed) to come in, with what the host says of it on its placard. */
+export async function bringPhoto({ address, title, creator, page }: Still): Promise<void> {
+  const label = {
+    title: title.slice(0, 300),
+    creator: creator.slice(0, 300),
+    source: new URL(page).host,
+    sourceUrl: page,
+  };
+  await call(fetchMedia, { body: { items: [{ address, label }] } });
 }

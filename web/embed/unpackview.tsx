@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { askFraming, type Site } from '@placard/core/contract';
@@ -15,6 +15,7 @@ import { draftOf } from './drafts.ts';
 import { EmbedControls } from './embedcontrols.tsx';
 import { FilmChoice } from './filmchoice.tsx';
 import { HostStanding } from './hoststanding.tsx';
+import { bringPhoto } from './fetchstill.ts';
 import type { HostsStill } from './stillchoice.tsx';
 import { TwoWidths } from './twowidths.tsx';
 import { useUnpacked } from './useunpacked.ts';
@@ -59,6 +60,7 @@ export function UnpackView({
       over = true;
     };
   }, [made]);
+  const bring = useMutation({ mutationFn: bringPhoto });
   const [block] = draft;
   const change = (attrs: object) =>
     setDraft((now) =>
@@ -187,6 +189,20 @@ export function UnpackView({
               onChange={change}
             />
           )}
+          {bring.error && <Notice severity="stop">{bring.error.message}</Notice>}
+          {bring.isSuccess && (
+            <Notice
+              severity="note"
+              action={
+                <Link className="button" to="/gather">
+                  See the arrivals
+                </Link>
+              }
+            >
+              The photo is coming in, with whose it is and where it is from. Accept and label it, and it can
+              be placed.
+            </Notice>
+          )}
           <div className="sticky bottom-0 mt-3 flex flex-wrap gap-2.5 bg-card py-2">
             <button
               type="button"
@@ -196,13 +212,17 @@ export function UnpackView({
             >
               Put it in the page
             </button>
-            {answer?.asked?.photo && (
-              <Link
+            {answer?.asked?.photo && !bring.isSuccess && (
+              <button
+                type="button"
                 className="button"
-                to={`/gather?${new URLSearchParams({ from: 'address', address: answer.asked.photo.address })}`}
+                disabled={bring.isPending}
+                onClick={() =>
+                  answer.asked?.photo && bring.mutate({ ...answer.asked.photo, page: code.trim() })
+                }
               >
                 Bring the photo in
-              </Link>
+              </button>
             )}
             <button type="button" className="button" onClick={onClose}>
               Leave it out

@@ -21,6 +21,7 @@ import { KeptDraftOffer } from './keptdraft.tsx';
 import { Outline } from './outline.tsx';
 import type { OwnFacts } from './ownfacts.ts';
 import { PageSide } from './pageside.tsx';
+import { PastedAddress, takeAddressOut } from './pastedaddress.tsx';
 import { PastedLine } from './pastedline.tsx';
 import { sendPasted } from './pastedmedia.ts';
 import type { Pasted } from './pasting.ts';
@@ -84,9 +85,11 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   const today = dayIn(site.policy.timeZone, new Date());
   /** The day that the page is looked at on; empty for today. */
   const [lookedOn, lookOn] = useState('');
+  const [address, setAddress] = useState<string | null>(null);
   const editor = usePageEditor(page.id, begun, mayWrite, () => ({
     onWritten: (document) => write(() => ({ ...ownNow.current, document: document() })),
     onCode: (code) => show({ code }),
+    onAddress: setAddress,
     onPasted: (came) => {
       setPasted(came);
       sendPasted(editor, came.media);
@@ -166,7 +169,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
         site={site}
         onClose={() => show(null)}
         onPlace={(blocks) => {
-          let at = placing.chosen();
+          let at = placing.chosen() ?? takeAddressOut(editor, instead.code);
           for (const block of blocks) {
             insertAt(editor, block as JSONContent, at);
             at = editor.state.selection.to;
@@ -307,6 +310,16 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
           />
         )}
         <PastedLine pasted={pasted} onDone={() => setPasted(null)} />
+        {address !== null && (
+          <PastedAddress
+            address={address}
+            onEmbed={() => {
+              setAddress(null);
+              show({ code: address });
+            }}
+            onDone={() => setAddress(null)}
+          />
+        )}
         {dropping.map(({ key, fileName, says }) => (
           <Notice
             key={key}

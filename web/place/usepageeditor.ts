@@ -2,7 +2,7 @@ import { useEditor, type Editor, type JSONContent } from '@tiptap/react';
 import { TextSelection } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
 import { FORMAT, type Looking, type PageDocument } from '@placard/core/page';
-import { readsLikeEmbed } from '@placard/core/text';
+import { isOneAddress, readsLikeEmbed } from '@placard/core/text';
 import { filesOf, type Dropped } from '../gather/filesof.ts';
 import { useLatest } from '../kit/uselatest.ts';
 import { pageExtensions } from './pageextensions.ts';
@@ -16,6 +16,8 @@ const NONCE = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]'
 interface Happening {
   onWritten: (document: () => PageDocument) => void;
   onCode: (code: string) => void;
+  /** An address was pasted where nothing else stands. */
+  onAddress: (address: string) => void;
   onPasted: (pasted: Pasted) => void;
   /** Asks for the gap after what the caret stands in. */
   onGap: (at: number) => void;
@@ -56,7 +58,7 @@ export function usePageEditor(
           .onDropFiles(filesOf(event.dataTransfer), boundaryAt(view, event.clientX, event.clientY));
         return true;
       },
-      handlePaste: (_view, event) => {
+      handlePaste: (view, event) => {
         const pasted = event.clipboardData;
         if (pasted && pasted.files.length > 0 && !hasWords(pasted)) {
           // A picture of its own goes where the caret is.
@@ -65,6 +67,14 @@ export function usePageEditor(
           return true;
         }
         const text = event.clipboardData?.getData('text/plain') ?? '';
+        const { $from, empty } = view.state.selection;
+        if (
+          isOneAddress(text) &&
+          empty &&
+          $from.parent.type.name === 'paragraph' &&
+          $from.parent.content.size === 0
+        )
+          latest.current().onAddress(text.trim());
         if (!readsLikeEmbed(text)) return false;
         latest.current().onCode(text);
         return true;
