@@ -136,3 +136,24 @@ test('what is said in a film stands written out in the page, folded away', async
   await expect(said).toContainText('The tube. At its front, the lens.');
   await visitor.close();
 });
+
+test('a keeper decides how captions are to be, and all of them are judged by it', async ({ page }) => {
+  await signIn(page, 'Kit Marlowe-Finch');
+  const id = await assetCalled(page, 'One night in forty seconds');
+  await page.goto(`/label/${id}/captions?kind=captions&language=da`);
+  const written = page.getByRole('region', { name: 'What is written' });
+  await expect(written).toContainText('15 letters a second');
+  await expect(written).toContainText('UNE 153010:2012');
+  await page.getByRole('button', { name: 'Change this for the whole site' }).click();
+  const most = page.getByLabel('Letters a second, at most');
+  await most.fill('17');
+  await most.press('Enter');
+  await page.getByRole('button', { name: 'Judge all captions so' }).click();
+  await expect(written).toContainText('17 letters a second');
+  await expect(written).toContainText('As this site has decided.');
+  // And it is as it was for whoever comes after.
+  await page.getByRole('button', { name: 'Change this for the whole site' }).click();
+  await page.getByRole('button', { name: 'As UNE 153010:2012' }).click();
+  await page.getByRole('button', { name: 'Judge all captions so' }).click();
+  await expect(written).toContainText('15 letters a second');
+});

@@ -401,3 +401,48 @@ test('hostile codes of every form harm nothing, in a box as in a frame', async (
   expect(seen.filter((line) => line.startsWith('dialog'))).toEqual([]);
   await visitor.close();
 });
+
+test('an address pasted by itself is a link until somebody wants to see what it can be', async ({ page }) => {
+  await signIn(page);
+  const film = `${await standin(page, LANTERNREEL)}/film/q7Ztturn`;
+  await beginPage(page, 'Pasted by itself');
+  await wordsOf(page).click();
+  await page.keyboard.type('Above.');
+  await page.keyboard.press('Enter');
+  await expect(wordsOf(page).locator('p')).toHaveCount(2);
+  const paste = () =>
+    wordsOf(page).evaluate((element, text) => {
+      const data = new DataTransfer();
+      data.setData('text/plain', text);
+      element.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+      );
+    }, film);
+  await paste();
+  await expect(wordsOf(page).locator('p').last()).toHaveText(film);
+  await page.getByRole('button', { name: 'See what it can be' }).click();
+  await expect(embed(page).getByRole('region', { name: 'On a phone' })).toBeVisible();
+  await put(page).click();
+  await expect(wordsOf(page).locator('.placement')).toHaveCount(1);
+  await expect(wordsOf(page)).not.toContainText(film);
+  await expect(wordsOf(page)).toContainText('Above.');
+  await isSaved(page);
+});
+
+test('a photo that a host offers comes in with whose it is and where it is from', async ({ page }) => {
+  await signIn(page);
+  const photo = `${await standin(page, FLOCKLINE)}/wren/p/77/photo`;
+  await openEmbed(page, 'A photo of a host');
+  await code(page).fill(photo);
+  await embed(page).getByRole('button', { name: 'Bring the photo in' }).click();
+  await embed(page).getByRole('link', { name: 'See the arrivals' }).click();
+  await expect
+    .poll(async () => {
+      const arrivals = (await (await page.request.get('/api/arrivals')).json()) as {
+        arrivals?: { label?: { creator?: string; sourceUrl?: string; accessed?: string } | null }[];
+      };
+      const all = arrivals.arrivals ?? (arrivals as unknown as NonNullable<typeof arrivals.arrivals>);
+      return all.find(({ label }) => label?.sourceUrl === photo)?.label?.creator;
+    })
+    .toBe('Wren Oakes');
+});

@@ -145,11 +145,7 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
   await expect(embed).toContainText('allow: camera');
   await expect(embed).toContainText('utm_source=share');
   await expect(embed).toContainText(`frame-src http://${host};`);
-  const inner = page
-    .locator('iframe[title^="Preview"]')
-    .first()
-    .contentFrame()
-    .frameLocator('iframe');
+  const inner = page.locator('iframe[title^="Preview"]').first().contentFrame().frameLocator('iframe');
   await expect(inner.locator('video')).toBeVisible();
   await embed.getByRole('button', { name: 'Put it in the page' }).click();
   await expect(page.getByRole('navigation', { name: 'In this page' })).toContainText(

@@ -4,7 +4,7 @@ import type { Cue } from './vtt.ts';
 const count = (least: number, most: number) => v.pipe(v.number(), v.minValue(least), v.maxValue(most));
 
 /** How captions are to be, so that they can be read. */
-export const CaptionBoundsSchema = v.object({
+const BoundsSchema = v.object({
   /** The most letters a second. */
   perSecond: count(5, 60),
   /** The most letters in a line; and the most lines. */
@@ -16,6 +16,10 @@ export const CaptionBoundsSchema = v.object({
   /** The least time between two, in seconds; none at all is right too. */
   gap: count(0, 2),
 });
+export const CaptionBoundsSchema = v.pipe(
+  BoundsSchema,
+  v.check(({ least, most }) => least < most, 'Captions have to stand longer at most than at least.'),
+);
 export type CaptionBounds = v.InferOutput<typeof CaptionBoundsSchema>;
 
 /**

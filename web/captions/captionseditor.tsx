@@ -17,9 +17,17 @@ import {
   type Cue,
   type TrackKind,
 } from '@placard/core/captions';
-import { putCaptions, readAsset, readSite, removeTrack, type AssetDetail } from '@placard/core/contract';
+import {
+  putCaptions,
+  readAsset,
+  readSite,
+  removeTrack,
+  setPolicy,
+  type AssetDetail,
+} from '@placard/core/contract';
 import { languageName, plural } from '@placard/core/text';
 import { refusalOf, useAsk, useDo, useMay } from '../kit/asking.ts';
+import { BoundsFields } from './boundsfields.tsx';
 import { AskFirst } from '../kit/askfirst.tsx';
 import { Language } from '../kit/codechoice.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
@@ -123,6 +131,7 @@ function OneTrack({ asset, which }: { asset: AssetDetail; which: WhichTrack }) {
   const mayWrite = useMay(putCaptions);
   const site = useAsk(readSite);
   const bounds = site.data?.policy.captions ?? USUAL_BOUNDS;
+  const mayDecide = useMay(setPolicy);
   const film = useRef<HTMLVideoElement>(null);
   const picker = useRef<HTMLInputElement>(null);
   const [moment, setMoment] = useState(0);
@@ -400,6 +409,9 @@ function OneTrack({ asset, which }: { asset: AssetDetail; which: WhichTrack }) {
             ? ' After UNE 153010:2012 and the trade’s rule of six seconds.'
             : ' As this site has decided.'}
         </p>
+        {mayDecide && site.data && (
+          <BoundsFields key={JSON.stringify(site.data.policy.captions)} policy={site.data.policy} />
+        )}
       </section>
     </div>
   );
