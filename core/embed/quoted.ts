@@ -45,12 +45,9 @@ export function quotedFrom(
   const said = plainLine((beside ? wordsIn(beside) : source.words).replace(/^[\s—–―-]+/, ''), 300);
   if (words === '') return null;
   const linked = lines.reduce((sum, line) => sum + line.linked, 0);
-  const kept = lines.filter((line) => line.words !== '');
-  const quoted = element(
-    'blockquote',
-    { cite: address },
-    ...kept.map(({ markup }) => element('p', {}, ...markup)),
-  );
+  // A dash alone only led to whose words they are.
+  const kept = lines.filter((line) => !/^[\s—–―-]*$/.test(line.words));
+  const quoted = element('blockquote', { cite: address }, ...inBlocks(kept));
   if (said === '' && address === null) return { markup: quoted, words, linked, source: '', address };
   const from = said || address || '';
   const caption = element(
@@ -67,7 +64,25 @@ export function quotedFrom(
   };
 }
 
+/** Lines as paragraphs, and those of one list together as one. */
+function inBlocks(lines: readonly Line[]): Element[] {
+  const blocks: Element[] = [];
+  let items: Element[] = [];
+  for (const [at, { markup, list }] of lines.entries()) {
+    if (list === null) blocks.push(element('p', {}, ...markup));
+    else {
+      items.push(element('li', {}, ...markup));
+      if (lines[at + 1]?.list === list) continue;
+      blocks.push(element(list.tag, {}, ...items));
+      items = [];
+    }
+  }
+  return blocks;
+}
+
 interface Line {
+  /** The list that it stands in. */
+  list: { tag: 'ul' | 'ol' } | null;
   markup: Markup[];
   words: string;
   links: string[];
@@ -77,10 +92,10 @@ interface Line {
 /** The lines of a quotation; what stands loose behind its paragraphs, or behind a dash, says whose words they are. */
 function linesOf(quote: Tree.Element): { lines: Line[]; source: Line } {
   const lines: Line[] = [];
-  let source: Line = { markup: [], words: '', links: [], linked: 0 };
+  let source: Line = { list: null, markup: [], words: '', links: [], linked: 0 };
   let loose: Tree.ChildNode[] = [];
   let blocks = 0;
-  const endLoose = (last: boolean) => {
+  const endLoose = (last: boolean, list: Line['list']) => {
     const some = loose.filter((node) => !defaultTreeAdapter.isCommentNode(node));
     loose = [];
     if (some.every((node) => defaultTreeAdapter.isTextNode(node) && node.value.trim() === '')) return;
@@ -103,32 +118,36 @@ function linesOf(quote: Tree.Element): { lines: Line[]; source: Line } {
         return;
       }
     }
-    lines.push(lineOf(some));
+    lines.push({ ...lineOf(some), list });
   };
-  const visit = (parent: Tree.ParentNode, depth: number) => {
+  const visit = (parent: Tree.ParentNode, depth: number, list: Line['list'] = null) => {
     for (const node of parent.childNodes) {
       const isElement = defaultTreeAdapter.isElementNode(node);
       if (
         isElement &&
         (node.tagName === 'footer' || node.tagName === 'cite' || node.tagName === 'figcaption')
       ) {
-        endLoose(false);
+        endLoose(false, list);
         source = lineOf(node.childNodes);
       } else if (isElement && BLOCKS.has(node.tagName) && depth < DEEPEST) {
-        endLoose(false);
+        endLoose(false, list);
         if (
           node.childNodes.some(
             (child) => defaultTreeAdapter.isElementNode(child) && BLOCKS.has(child.tagName),
           )
         )
-          visit(node, depth + 1);
+          visit(
+            node,
+            depth + 1,
+            list ?? (node.tagName === 'ul' || node.tagName === 'ol' ? { tag: node.tagName } : null),
+          );
         else {
-          lines.push(lineOf(node.childNodes));
+          lines.push({ ...lineOf(node.childNodes), list });
           blocks++;
         }
       } else loose.push(node);
     }
-    endLoose(depth === 0);
+    endLoose(depth === 0, list);
   };
   visit(quote, 0);
   return { lines, source };
@@ -168,7 +187,7 @@ function lineOf(nodes: readonly Tree.ChildNode[]): Line {
     });
   const markup = trimmed(made(nodes, 0).filter((part) => part !== ''));
   const words = plainLine(nodes.map(wordsOfNode).join(''), 100_000);
-  return { markup, words, links, linked };
+  return { list: null, markup, words, links, linked };
 }
 
 const wordsOfNode = (node: Tree.ChildNode): string => {
