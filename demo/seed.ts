@@ -1,13 +1,21 @@
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { Upload } from 'tus-js-client';
-import type { Arrival, Asset, AssetDetail, CatalogueItem, Page, Site } from '@placard/core/contract';
+import type {
+  Arrival,
+  Asset,
+  AssetDetail,
+  CatalogueItem,
+  Page,
+  Site,
+  UnpackAnswer,
+} from '@placard/core/contract';
 import { unpack, type Boxed, type Choice, type Frame } from '@placard/core/embed';
 import { openDatabase, migrateDatabase } from '@placard/server/db/database';
 import { found } from '@placard/server/people/found';
 import { FERNHOLLOW, SAMPLE_ACCOUNTS } from './fernhollow.ts';
 import { CAPTIONS, FILES, type SampleFile } from './labels.ts';
-import { APPROVED, HOST_PORTS, hostFiles, hostOf } from './hosts.ts';
+import { APPROVED, hostFiles, hostOf } from './hosts.ts';
 import { OWN_TERMS, PERMISSIONS } from './rights.ts';
 import { samplePages } from './pages.ts';
 
@@ -108,14 +116,18 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
   });
 
   say('Writing pages …');
-  const lanternreel = await embedCode(`http://127.0.0.1:${standins + 1}/film/q7Ztturn`, standins);
-  const corkrail = await embedCode(`http://127.0.0.1:${standins + 2}/board/autumn-sky/code`, standins);
+  const lanternreel = await embedCode(ask, `http://127.0.0.1:${standins + 1}/film/q7Ztturn`);
+  const corkrail = await embedCode(ask, `http://127.0.0.1:${standins + 2}/board/autumn-sky/code`);
   const dead = unpack(
     '<iframe src="https://cloudmap.example/live" title="Cloud cover tonight" width="720" height="300"></iframe>',
   ).frame;
   if (!dead) throw new Error('The sample embed of a dead host could not be unpacked.');
-  const sketch = await embedCode(`http://${hostOf('sketchyard', standins)}/s/moons`, standins);
-  const feed = await boxedCode(`http://${hostOf('flockline', standins)}/wren`, standins);
+  const sketch = await embedCode(ask, `http://${hostOf('sketchyard', standins)}/s/moons`);
+  const feed = await boxedCode(
+    ask,
+    `http://${hostOf('flockline', standins)}/wren`,
+    `http://127.0.0.1:${standins + 9}`,
+  );
   const map = {
     address: `http://${hostOf('hillshade', standins)}/map/fernhollow`,
     title: 'The sky over Fernhollow',
@@ -239,26 +251,38 @@ async function untilRead(ask: Ask, count: number): Promise<Arrival[]> {
   throw new Error('The sample files were not read in time.');
 }
 
-/** What a stand-in's embed code makes, unpacked as if an editor had pasted it. */
-async function choicesOf(address: string, standins: number): Promise<Choice[]> {
+/** What a stand-in's embed code makes, unpacked as if an editor had pasted it: as the site wants it of its host. */
+async function choicesOf(ask: Ask, address: string): Promise<Choice[]> {
   const page = await (await fetch(address)).text();
   const [, inside = page] = page.split(/<textarea[^<>]*>/);
   const [given = ''] = inside.split('</textarea>');
   const code = given.replaceAll('&lt;', '<').replaceAll('&quot;', '"').replaceAll('&amp;', '&');
-  const trusted = Object.values(HOST_PORTS).map((port) => `http://127.0.0.1:${standins + port}`);
-  return unpack(code, trusted).choices;
+  return (await ask<UnpackAnswer>('POST', '/api/embeds/unpack', { code })).unpacked.choices;
 }
 
-async function embedCode(address: string, standins: number): Promise<Frame> {
-  const frame = (await choicesOf(address, standins)).find((choice) => choice.kind === 'frame');
+async function embedCode(ask: Ask, address: string): Promise<Frame> {
+  const frame = (await choicesOf(ask, address)).find((choice) => choice.kind === 'frame');
   if (!frame) throw new Error(`The embed code at ${address} could not be unpacked.`);
   return frame.frame;
 }
 
-async function boxedCode(address: string, standins: number): Promise<Boxed> {
-  const box = (await choicesOf(address, standins)).find((choice) => choice.kind === 'box');
+/** How high Wren's posts were when an editor's browser measured them, in CSS pixels. */
+const MEASURED: readonly (readonly [width: number, height: number])[] = [
+  [160, 893],
+  [240, 769],
+  [288, 812],
+  [320, 834],
+  [358, 842],
+  [480, 1005],
+  [720, 1283],
+  [1120, 1816],
+];
+
+async function boxedCode(ask: Ask, address: string, pictures: string): Promise<Boxed> {
+  const box = (await choicesOf(ask, address)).find((choice) => choice.kind === 'box');
   if (!box) throw new Error(`The script at ${address} could not be put in a box.`);
-  return { ...box.boxed, title: 'Posts by Wren Oakes', sources: [`http://127.0.0.1:${standins + 9}`] };
+  const heights = MEASURED.map(([width, height]) => ({ width, height }));
+  return { ...box.boxed, title: 'Posts by Wren Oakes', sources: [pictures], heights };
 }
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
