@@ -37,7 +37,7 @@ export function StillChoice({
   return (
     <section aria-label="The still" className="border border-rule bg-card p-3">
       <div
-        className="mx-auto grid max-h-[420px] place-items-center overflow-hidden bg-paper"
+        className="mx-auto grid max-h-[380px] place-items-center overflow-hidden bg-paper"
         style={{ aspectRatio: `${width}/${height}`, maxWidth: '100%' }}
       >
         {failed ? (
