@@ -348,7 +348,7 @@ test('what pages lead to is looked at, and what moved is followed in one press',
     await page.goto('/hosts/outside');
     await page.getByRole('checkbox', { name: 'also those with which all is well' }).check();
     const line = page.getByRole('listitem').filter({ hasText: `${host}/map/ridge` });
-    await line.getByRole('button', { name: /^Look at/ }).click();
+    await line.getByRole('button', { name: /^Look again at/ }).click();
     await expect(line).toContainText('moved');
     await page.goto(`/proof/${id}`);
     await page.getByRole('button', { name: /^Follow to/ }).click();

@@ -5,6 +5,7 @@ import type {
   HostLine,
   KeptFile,
   OutsideLine,
+  PolicyLines,
   Page,
   Provider,
   Site,
@@ -505,5 +506,27 @@ describe('what pages lead to and show outside', () => {
     await arrange('bin');
     await arrange('remove');
     expect(await stateOf('/in-the-bin')).toBeUndefined();
+  });
+});
+
+describe('the policies of the whole site', () => {
+  const lines = async () => (await editor.ask<PolicyLines>('GET', '/api/site/policy-lines')).body;
+
+  it('name what the pages embed, and no longer what lies in the bin', async () => {
+    const board = framing('https://board.example/7', 'place-p1');
+    if (board.type === 'embed') board.attrs.frame.permissions = ['fullscreen'];
+    const page = await write('With a board', [board]);
+    await write('With another', [framing('https://notes.example/3', 'place-p2')]);
+    const all = await until(async () => {
+      const now = await lines();
+      return now.csp.includes('notes.example') && now;
+    });
+    expect(all.csp).toMatch(/frame-src [^;]*https:\/\/board\.example[^;]* https:\/\/notes\.example/);
+    expect(all.permissions).toContain('fullscreen=(self "https://board.example")');
+    expect(all.permissions).toContain('camera=()');
+    await editor.ask('POST', '/api/pages/arrange', { pages: [page.id], to: { do: 'bin' } });
+    const less = await lines();
+    expect(less.csp).not.toContain('board.example');
+    expect(less.pages).toBe(all.pages - 1);
   });
 });

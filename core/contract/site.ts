@@ -63,6 +63,24 @@ export const readSite = endpoint({
   answer: SiteSchema,
 });
 
+const PolicyLinesSchema = v.object({
+  /** How many pages embed something. */
+  pages: v.number(),
+  /** What its Content-Security-Policy must say for them (CSP3). */
+  csp: v.string(),
+  /** Its Permissions-Policy header (W3C). */
+  permissions: v.string(),
+});
+export type PolicyLines = v.InferOutput<typeof PolicyLinesSchema>;
+
+export const readPolicyLines = endpoint({
+  method: 'GET',
+  path: '/api/site/policy-lines',
+  summary: 'The policy headers that the whole site needs for what its pages embed',
+  roles: EVERYONE,
+  answer: PolicyLinesSchema,
+});
+
 export const RoomSchema = v.object({
   /** Bytes used by originals, renditions and what is on its way. */
   used: v.number(),

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { choiceOf, loadedOf } from './files.ts';
+import { choiceOf, loadedOf, typeOf } from './files.ts';
 import type { CreditPlace } from './held.ts';
 import { NARROW, sizesOf, widthOn } from './room.ts';
 import { gapsOf, POSITIONS, shownIn } from './standing.ts';
@@ -77,4 +77,18 @@ it('a caption beside a picture takes its part of it, from where there is room fo
   expect([wide(720, 'beside'), wide(720, 'below'), wide(300, 'beside')]).toEqual([476, 720, 300]);
   expect(loadedOf(ladder('image/webp', 320, 480, 720), wide(720, 'beside'))?.width).toBe(480);
   expect(NARROW).toBe(600);
+});
+
+describe('what a file says that it is', () => {
+  it.each([
+    ['video/mp4', 'avc1.640028,mp4a.40.2', 'video/mp4; codecs="avc1.640028,mp4a.40.2"'],
+    ['video/webm', 'av01.0.05M.08,opus', 'video/webm; codecs="av01.0.05M.08,opus"'],
+    ['audio/ogg', 'opus', 'audio/ogg; codecs="opus"'],
+    // RFC 3003 knows no such parameter, and browsers that see one refuse the file.
+    ['audio/mpeg', 'mp4a.6b', 'audio/mpeg'],
+    ['audio/flac', 'flac', 'audio/flac'],
+    ['video/mp4', '', 'video/mp4'],
+  ])('%s with “%s” is %s', (mime, codecs, type) => {
+    expect(typeOf({ mime, codecs })).toBe(type);
+  });
 });

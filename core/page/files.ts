@@ -94,9 +94,12 @@ function filesOfWidth(played: readonly Source[], width: number): Source[] {
 const isSafe = ({ mime, codecs = '' }: Source): boolean =>
   (mime === 'video/mp4' && codecs.startsWith('avc1.')) || mime === 'audio/mp4' || mime === 'audio/mpeg';
 
+/** Whose media types have a `codecs` parameter: what holds streams of many codecs. `audio/mpeg` has none (RFC 3003). */
+const HOLDS_MANY = /^(?:video|audio)\/(?:mp4|webm|ogg|quicktime)$/;
+
 /** What a file says that it is (RFC 6381), so that a browser that does not play it need not load it. */
 export const typeOf = ({ mime, codecs }: Pick<Source, 'mime' | 'codecs'>): string =>
-  codecs ? `${mime}; codecs="${codecs}"` : mime;
+  codecs && HOLDS_MANY.test(mime) ? `${mime}; codecs="${codecs}"` : mime;
 
 /** The still that stands for a film until it plays; undefined where none is prepared. */
 export function posterOf({ sources }: Pick<HeldAsset, 'sources'>): Source | undefined {

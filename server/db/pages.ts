@@ -1,4 +1,5 @@
 import { bigint, boolean, index, int, mysqlTable, primaryKey, unique, varchar } from 'drizzle-orm/mysql-core';
+import type { Policy } from '@placard/core/embed';
 import type { PageDocument, PageFacts, PagePlace, When } from '@placard/core/page';
 import { id, json, moment, packed } from './columns.ts';
 import { asset, section, site } from './holdings.ts';
@@ -67,6 +68,8 @@ export const pageRow = mysqlTable(
     lead: varchar('lead', { length: 255 }),
     /** Where in it links can lead to. */
     places: json<PagePlace[]>('places'),
+    /** What the policies of a site must say for what is embedded in it, at any time; null for nothing. */
+    embeds: json<{ csp: Policy; frames: { src: string; permissions: string[] }[] }>('embeds'),
     binned: boolean('binned').notNull().default(false),
     isCopy: boolean('is_copy').notNull().default(false),
     /** The first day on which time alone changes what is found in it (ISO 8601); empty for never. */

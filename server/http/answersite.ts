@@ -9,6 +9,7 @@ import {
   mergeSection,
   readHealth,
   readMe,
+  readPolicyLines,
   readRoom,
   readSite,
   readStages,
@@ -19,6 +20,7 @@ import {
 import { site as sites } from '../db/schema.ts';
 import { countJobs, visibleJobs } from '../queue/queue.ts';
 import * as looks from '../people/tablelooks.ts';
+import { policyLines } from '../site/policylines.ts';
 import * as room from '../site/room.ts';
 import * as sections from '../site/sections.ts';
 import * as site from '../site/site.ts';
@@ -44,6 +46,7 @@ export function answerSite(
     configuration.demo ? configuration.sampleAccounts : [],
   );
   route(router, whoAsks, readSite, theSite);
+  route(router, whoAsks, readPolicyLines, async () => policyLines(database, await siteId()));
   route(router, whoAsks, readRoom, async () => room.readRoom(counted, await siteId()));
   route(router, whoAsks, setRoom, async ({ body }) => {
     const id = await siteId();

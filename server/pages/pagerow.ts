@@ -1,6 +1,7 @@
 import { todayAt } from '../site/today.ts';
 import { and, eq, gt, inArray, isNull, lte, type SQL } from 'drizzle-orm';
 import {
+  embeddedIn,
   heldKey,
   listingOf,
   NO_FACTS,
@@ -12,7 +13,9 @@ import {
   wholePage,
   type HeldAsset,
   type PageBody,
+  type PageDocument,
 } from '@placard/core/page';
+import { joinPolicies } from '@placard/core/embed';
 import { checkWhole, nextChange, pageWeight, stops, type Finding } from '@placard/core/proof';
 import type { Database, Queryable } from '../db/database.ts';
 import { page, pageRow } from '../db/schema.ts';
@@ -156,12 +159,23 @@ async function gather(database: Queryable, siteId: string, ids: readonly string[
           lead: body ? pictureOf(body, holdings) : null,
           changesOn: body ? (nextChange(wholePage(body), against) ?? '') : '',
           places: body ? placesOf(body.document) : [],
+          embeds: body ? askedBy(wholePage(body)) : null,
           binned: binnedAt !== null,
           isCopy,
         },
       };
     },
   );
+}
+
+/** What the policies of a site must say for a page; null where nothing is embedded in it. */
+function askedBy(document: PageDocument): (typeof pageRow.$inferInsert)['embeds'] {
+  const embedded = embeddedIn(document);
+  if (embedded.length === 0) return null;
+  const frames = embedded.flatMap(({ frame }) =>
+    frame && frame.permissions.length > 0 ? { src: frame.src, permissions: [...frame.permissions] } : [],
+  );
+  return { csp: joinPolicies(embedded.map(({ csp }) => csp)), frames };
 }
 
 /** The file, small, of the picture that stands for a page in lists, or of the first that it shows. */

@@ -174,7 +174,7 @@ function Moment({
   };
   return (
     <input
-      className="block w-full border-b border-transparent bg-transparent tabular-nums hover:border-edge focus:border-ink"
+      className="block min-h-6 w-full border-b border-transparent bg-transparent tabular-nums hover:border-edge focus:border-ink"
       aria-label={label}
       value={draft ?? inMoment(value)}
       onChange={(event) => setDraft(event.target.value)}

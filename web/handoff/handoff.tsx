@@ -1,11 +1,19 @@
 import { Check, Copy, Download } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
-import { handOffPage, listPages, proofPage, readPage, tookPage } from '@placard/core/contract';
+import {
+  handOffPage,
+  listPages,
+  proofPage,
+  readPage,
+  readPolicyLines,
+  tookPage,
+} from '@placard/core/contract';
 import type { Refusal } from '../kit/api.ts';
 import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Bar } from '../kit/bar.tsx';
 import { Code } from '../kit/code.tsx';
+import { Fold } from '../kit/fold.tsx';
 import { Empty, EmptyScreen, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { inBytes, plural } from '@placard/core/text';
@@ -132,20 +140,47 @@ function OneHandOff({ id }: { id: string }) {
             )}
             {csp.length > 0 && (
               <>
-                <p className="caption mt-3 mb-1">The site’s Content-Security-Policy needs</p>
-                <code className="block border border-rule bg-paper px-2 py-1.5 font-mono text-[12px] break-all">
-                  {csp.join(' ')}
-                </code>
-                <p className="caption mt-3 mb-1">and its Permissions-Policy may be</p>
-                <code className="block border border-rule bg-paper px-2 py-1.5 font-mono text-[12px] break-all">
-                  {ready.data?.permissions}
-                </code>
+                <PolicyLine
+                  says="For this page, the site’s Content-Security-Policy needs"
+                  line={csp.join(' ')}
+                />
+                <PolicyLine says="and its Permissions-Policy may be" line={ready.data.permissions} />
+                <Fold says="For the whole site" className="mt-2 text-[13px]">
+                  <WholeSite />
+                </Fold>
               </>
             )}
           </section>
         )}
       </aside>
     </main>
+  );
+}
+
+/** The policy headers for all that the site's pages embed. */
+function WholeSite() {
+  const lines = useAsk(readPolicyLines, {});
+  if (!lines.data) return <div className="min-h-[80px]" aria-busy="true" />;
+  const { pages, csp, permissions } = lines.data;
+  return (
+    <>
+      <p className="caption mt-1">
+        For what {plural(pages, 'page')} embed{pages === 1 ? 's' : ''}, on any day.
+      </p>
+      <PolicyLine says="Content-Security-Policy" line={csp} />
+      <PolicyLine says="Permissions-Policy" line={permissions} />
+    </>
+  );
+}
+
+function PolicyLine({ says, line }: { says: string; line: string }) {
+  return (
+    <>
+      <p className="caption mt-3 mb-1">{says}</p>
+      <code className="block border border-rule bg-paper px-2 py-1.5 font-mono text-[12px] break-all">
+        {line}
+      </code>
+    </>
   );
 }
 

@@ -42,6 +42,7 @@ export const REFRESHED: Readonly<Record<string, Readonly<Partial<Record<ChangedK
     '/api/prep-sheets': { 'prep-sheet': 'any', site: 'any' },
     '/api/shortlists': { shortlist: 'any' },
     '/api/site': { site: 'any' },
+    '/api/site/policy-lines': { page: 'any' },
     '/api/site/room': { arrival: 'any', asset: 'any', site: 'any' },
     '/api/stages': { arrival: 'any', asset: 'any', page: 'any', host: 'any' },
   };

@@ -163,20 +163,23 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     );
   if (instead !== null) {
     return (
-      <UnpackView
-        code={instead.code}
-        section={page.section.id}
-        site={site}
-        onClose={() => show(null)}
-        onPlace={(blocks) => {
-          let at = placing.chosen() ?? takeAddressOut(editor, instead.code);
-          for (const block of blocks) {
-            insertAt(editor, block as JSONContent, at);
-            at = editor.state.selection.to;
-          }
-          show(null);
-        }}
-      />
+      <main className="h-full">
+        <h1 className="sr-only">Embed into {own.title}</h1>
+        <UnpackView
+          code={instead.code}
+          section={page.section.id}
+          site={site}
+          onClose={() => show(null)}
+          onPlace={(blocks) => {
+            let at = placing.chosen() ?? takeAddressOut(editor, instead.code);
+            for (const block of blocks) {
+              insertAt(editor, block as JSONContent, at);
+              at = editor.state.selection.to;
+            }
+            show(null);
+          }}
+        />
+      </main>
     );
   }
   const column = columnOf(site.measures);
