@@ -360,6 +360,42 @@ test('what pages lead to is looked at, and what moved is followed in one press',
   }
 });
 
+test('what does not come is told: a script of a box that is gone, and a frame that lets one wait', async ({
+  page,
+}) => {
+  await signIn(page);
+  const flock = await standin(page, FLOCKLINE);
+  const [post = ''] = await codesAt(page, `${flock}/wren/p/77`);
+  await openEmbed(page, 'Does not come');
+  const turn = (host: string, to: string) => page.request.post(`${host}/switchboard?to=${to}`);
+  await turn(flock, 'gone');
+  try {
+    await code(page).fill(post);
+    await embed(page)
+      .getByRole('radio', { name: /In a box/ })
+      .check();
+    await expect(embed(page).getByText('This did not come:')).toContainText(`${flock}/`);
+  } finally {
+    await turn(flock, 'well');
+  }
+  await embed(page).getByRole('button', { name: 'Measure again' }).click();
+  await expect(embed(page).getByText('This did not come:')).toHaveCount(0);
+
+  const yard = await standin(page, SKETCHYARD);
+  await turn(yard, 'silent');
+  try {
+    await code(page).fill(`<iframe src="${yard}/s/circles/frame" title="A sketch"></iframe>`);
+    const desk = embed(page).getByRole('region', { name: 'At a desk' });
+    await expect(desk).toContainText('Loading A sketch');
+    await expect(desk).toContainText('It takes long.');
+    // What the server is told when it asks is said too, and nothing keeps one from going on.
+    await expect(embed(page).getByText(/fell silent|took longer/)).toBeVisible();
+    await expect(put(page)).toBeEnabled();
+  } finally {
+    await turn(yard, 'well');
+  }
+});
+
 test('hostile codes of every form harm nothing, in a box as in a frame', async ({ page }) => {
   await signIn(page);
   const seen: string[] = [];

@@ -73,8 +73,12 @@ test('a sound is measured, and made as loud as it is wanted', async ({ page }) =
   await signIn(page);
   await prepare(page, 'Wind in the pines');
   const version = page.getByRole('region', { name: 'This version' });
-  await version.getByRole('button', { name: 'Measure it' }).click();
-  await expect(version).toContainText(/As it came: -\d+\.\d LUFS/);
+  const measure = version.getByRole('button', { name: 'Measure it' });
+  const measured = version.getByText(/As it came: -\d+\.\d LUFS/);
+  // Whoever writes its captions has it measured too.
+  await expect(measure.or(measured)).toBeVisible();
+  if (await measure.isVisible()) await measure.click();
+  await expect(measured).toBeVisible();
   await choose(version.getByLabel('Make it'), '-16 LUFS, online, music (AES TD1008)');
   await version.getByRole('button', { name: /^Use (it|this)/ }).click();
   await expect(page.getByRole('region', { name: 'Versions' })).toContainText('2, at -16 LUFS');

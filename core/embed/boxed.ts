@@ -68,7 +68,10 @@ export function boxPolicy(boxed: Pick<Boxed, 'named' | 'sources'>): Policy {
     'connect-src': origins,
     'frame-src': origins,
   };
-  return joinPolicies([allowed]);
+  // What nothing is asked of is left out: the box allows nothing by itself, and a page need not be told.
+  return joinPolicies([
+    Object.fromEntries(Object.entries(allowed).filter(([, sources]) => sources.length > 0)),
+  ]);
 }
 
 /** The document in a box: its policy, and exactly the foreign code. */

@@ -331,6 +331,118 @@ describe('for any words in any form', () => {
   });
 });
 
+describe('honest code, however it was passed on', () => {
+  const escaped = (text: string) =>
+    text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
+  const onlyTags = (text: string) => text.replaceAll('<', '&lt;').replaceAll('>', '&gt;');
+  const ways: Record<string, (code: string) => string> = {
+    'escaped once': escaped,
+    'escaped twice': (code) => escaped(escaped(code)),
+    'with its tags escaped': onlyTags,
+    'escaped in a paragraph': (code) => `<p>${escaped(code)}</p>`,
+    'escaped in a block of code': (code) => `<pre><code>${escaped(code)}</code></pre>`,
+    'in a fence': (code) => `\`\`\`html\n${code}\n\`\`\``,
+    'in the marks of code': (code) => `\`${code}\``,
+    'as a string': (code) => JSON.stringify(code),
+    'with its quotes escaped': (code) => code.replaceAll('"', '\\"'),
+    'in a wrapper': (code) => `<div class="embed"><div>${code}</div></div>`,
+    'asleep in a template': (code) => `<template id="later">${code}</template>`,
+    'asleep in a comment': (code) => `<!-- ${code} -->`,
+    'over many lines': (code) => `\r\n\r\n${code.replaceAll('><', '>\r\n<')}\r\n`,
+    'said with words': (code) => `Could you put this in, please?\n\n${code}\n\nThanks, Kit`,
+  };
+  const given = fc.subarray([
+    'width="560"',
+    'height="315"',
+    'title="Night &amp; day"',
+    'frameborder="0"',
+    'allowfullscreen',
+    'allow="autoplay; fullscreen"',
+    'style="border:0"',
+    'scrolling="no"',
+    'loading="lazy"',
+  ]);
+  const code = fc
+    .tuple(
+      given,
+      fc.constantFrom(
+        (rest: string) => `<iframe src="https://a.example/e?b=1&amp;c=2" ${rest}></iframe>`,
+        (rest: string) => `<iframe ${rest} data-src="https://a.example/e" src="about:blank"></iframe>`,
+        (rest: string) => `<noscript><iframe src="https://a.example/e" ${rest}></iframe></noscript>`,
+        (rest: string) => `<object data="https://a.example/e" type="text/html" ${rest}></object>`,
+        (rest: string) =>
+          `<blockquote class="post" ${rest}><p>First frost on the dome tonight.</p>— Wren <a href="https://a.example/p/1">May</a></blockquote><script async src="https://a.example/w.js"></script>`,
+        (rest: string) =>
+          `<div class="feed" data-user="wren" ${rest}></div><script src="https://a.example/w.js"></script>`,
+        (rest: string) =>
+          `<x-board name="1" ${rest}></x-board><script type="module" src="https://a.example/b.js"></script>`,
+        (rest: string) => `<script src="https://a.example/s.js" ${rest}></script>`,
+      ),
+    )
+    .map(([rest, write]) => write(rest.join(' ')));
+  it.each(Object.entries(ways))('gives the same choices %s', (_, passedOn) => {
+    fc.assert(
+      fc.property(code, (honest) => {
+        const kinds = ({ choices }: ReturnType<typeof unpack>) => choices.map(({ kind }) => kind);
+        const [plain, passed] = [unpack(honest), unpack(passedOn(honest))];
+        expect(kinds(plain)).not.toEqual([]);
+        expect(kinds(passed)).toEqual(kinds(plain));
+        // What a box holds may have the lines of what it was in.
+        if (plain.choices[0]?.kind !== 'box') expect(passed.html).toBe(plain.html);
+        expect(passed.origins).toEqual(plain.origins);
+      }),
+      { numRuns: 150 },
+    );
+  });
+});
+
+describe('code that waits for a program', () => {
+  const kindsOf = (code: string) => unpack(code).choices.map(({ kind }) => kind);
+  const source = (code: string) => unpack(code).frame?.src;
+
+  it.each([
+    [
+      'a frame under another name',
+      '<iframe data-consent-src="https://a.example/1" data-consent="films"></iframe>',
+    ],
+    ['an element that becomes a frame', '<div class="lazy" data-src="https://a.example/1"></div>'],
+    [
+      'code kept as data',
+      '<div data-later="&lt;iframe src=&quot;https://a.example/1&quot;&gt;&lt;/iframe&gt;"></div>',
+    ],
+    ['a template', '<template><iframe src="https://a.example/1"></iframe></template>'],
+    ['a comment', '<div class="x"><!-- <iframe src="https://a.example/1"></iframe> --></div>'],
+  ])('%s becomes that frame', (_, code) => {
+    expect(source(code)).toBe('https://a.example/1');
+    expect(kindsOf(code)).toEqual(['frame', 'card']);
+  });
+
+  it('an element of a host without its script is at least a way to what it shows', () => {
+    expect(kindsOf('<x-board src="https://a.example/b/1"></x-board>')).toEqual(['card']);
+  });
+
+  it('what a script of the code draws without asking anybody has a box', () => {
+    const code =
+      '<div id="clock"></div><script>document.getElementById("clock").textContent = new Date()</script>';
+    expect(kindsOf(code)).toEqual(['box']);
+    expect(unpack(code).origins).toEqual([]);
+    // It asks for nothing: no directive allows anything, and none stands there without a source.
+    expect(Object.keys(unpack(code).csp)).toEqual(['font-src', 'img-src', 'script-src', 'style-src']);
+    expect(kindsOf('<x-dial></x-dial><script>customElements.define("x-dial", class {})</script>')).toEqual([
+      'box',
+    ]);
+    // One that has nothing to do with it is none of its.
+    expect(kindsOf('<div id="clock"></div><script>alert(1)</script>')).toEqual([]);
+  });
+});
+
+it.each(['www.a.example', 'a.example/watch?v=1', 'https://a.example'])('%s is an address', (address) => {
+  expect(unpack(address).form).toBe('address');
+});
+it.each(['a.example', 'notes.txt', 'and/or', 'e.g. this/that', '../a'])('%s is none', (words) => {
+  expect(unpack(words).choices).toEqual([]);
+});
+
 it('a quotation keeps its lists, those within one another as one, and no dash that led to its source', async () => {
   const [first] = (
     await unpack(

@@ -18,9 +18,12 @@ export function readStyle(style: string): Map<string, string> {
   return found;
 }
 
-/** A length of HTML or CSS in whole CSS pixels; undefined for percentages, other units and nonsense. */
+/**
+ * A length of HTML or CSS, or a number in the braces of a program that writes HTML, in whole CSS pixels; undefined for
+ * percentages, other units and nonsense.
+ */
 function pixels(text: string | undefined): number | undefined {
-  const match = /^\s*(\d{1,6}(?:\.\d{1,4})?)(?:px)?\s*$/i.exec(text ?? '');
+  const match = /^\s*\{?(\d{1,6}(?:\.\d{1,4})?)(?:px)?\}?\s*$/i.exec(text ?? '');
   if (!match) return undefined;
   const value = Math.round(Number(match[1]));
   return value >= 1 && value <= WIDEST ? value : undefined;

@@ -11,7 +11,7 @@ import type { Frame } from './frame.ts';
 import { linkAddress } from './linkaddress.ts';
 import { readOembed, type Oembed } from './oembed.ts';
 import { droppedBut, named, scriptsIn, survey, type Survey, type Told } from './survey.ts';
-import { codeInText } from './written/escaped.ts';
+import { codeInData, codeInText } from './written/escaped.ts';
 import { straightTags } from './written/tags.ts';
 import { WRAPPINGS } from './written/wrappings.ts';
 
@@ -73,10 +73,16 @@ export function unpack(code: string, trustedOrigins: readonly string[] = [], tol
   }
 }
 
+/** A host's name by which an address begins of which a browser hid how it is asked, and a path. */
+const WITHOUT_SCHEME =
+  /^(?:www\.[^\s<>"']+|(?:[a-z0-9-]{1,63}\.){1,9}[a-z]{2,24}(?::\d{1,5})?\/[^\s<>"']*)$/i;
+
 /** The address that a text is and nothing else; null for any other text. */
 export function addressIn(text: string): string | null {
   const bare = text.trim();
-  return bare.length <= 2000 && /^https?:\/\/[^\s<>"']+$/i.test(bare) ? linkAddress(bare) : null;
+  if (bare.length > 2000) return null;
+  if (/^https?:\/\/[^\s<>"']+$/i.test(bare)) return linkAddress(bare);
+  return WITHOUT_SCHEME.test(bare) ? linkAddress(`https://${bare}`) : null;
 }
 
 /** How long words may be round an address that is meant by them. */
@@ -161,7 +167,7 @@ function readAsWritten(
   };
   let found = read(code);
   for (let times = 0; times < MOST_ESCAPED && !isCode(found); times++) {
-    const inside = codeInText(found.root);
+    const inside = codeInText(found.root) ?? codeInData(found.elements);
     if (inside === null) break;
     if (times === 0) note('&lt;', 'the code had been written out as text; it was read as code');
     found = read(inside);

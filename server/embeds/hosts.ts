@@ -14,19 +14,6 @@ import { markPages } from '../search/markpages.ts';
 const decider = alias(user, 'decider');
 const asker = alias(user, 'asker');
 
-/** How the site stands to each host, by the nearest name or family on its list; one nobody has looked at is unreviewed. */
-export async function hostReviews(
-  database: Queryable,
-  siteId: string,
-): Promise<(name: string) => HostReview> {
-  const rows = await database
-    .select({ host: host.host, review: host.review })
-    .from(host)
-    .where(eq(host.siteId, siteId));
-  const reviewed = rows.filter(({ review }) => review !== 'unreviewed');
-  return (name) => nearest(reviewed, name)?.review ?? 'unreviewed';
-}
-
 /** The hosts that were reviewed or asked for, and those that pages use without a review. */
 export async function listHosts(database: Database, siteId: string): Promise<HostLine[]> {
   const [known, used] = await Promise.all([

@@ -4,7 +4,7 @@ import { markPages } from '../search/markpages.ts';
 import type { Database } from '../db/database.ts';
 import { host } from '../db/schema.ts';
 import { unfit } from '../refusal.ts';
-import { hostReviews } from './hosts.ts';
+import { hostReviews } from './hostreviews.ts';
 
 function read(list: string) {
   const found = readProviderList(list);

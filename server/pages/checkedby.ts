@@ -3,7 +3,7 @@ import type { CheckContext } from '@placard/core/proof';
 import type { Queryable } from '../db/database.ts';
 import { site } from '../db/schema.ts';
 import { gone } from '../refusal.ts';
-import { hostReviews } from '../embeds/hosts.ts';
+import { hostReviews } from '../embeds/hostreviews.ts';
 import { policyOf, todayBy } from '../site/today.ts';
 
 /** What the pages of a site are checked against today, besides what they show. Throws gone. */

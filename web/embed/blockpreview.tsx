@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState, type CSSProperties } from 'react';
+import { useEffect, useState, type CSSProperties } from 'react';
 import { previewEmbed } from '@placard/core/contract';
 import { kindOf, type BoxBlock, type Embed } from '@placard/core/page';
 import { useHeld } from '../place/useheld.ts';
@@ -47,6 +47,8 @@ export function BlockPreview({
   const prepared = [...holdings.values()].reduce((sum, { sources }) => sum + sources.length, 0);
   const address = preview.data && `${preview.data.preview}?prepared=${prepared}`;
   const [loaded, setLoaded] = useState('');
+  const loading = !address || loaded !== address;
+  const late = useLate(loading ? (address ?? '') : null);
   const title = block.type === 'box' ? block.attrs.boxed.title : block.attrs.frame.title;
   if (preview.error)
     return <p className="border border-dashed border-madder p-4 text-[14px]">{preview.error.message}</p>;
@@ -61,12 +63,26 @@ export function BlockPreview({
           onLoad={() => setLoaded(address)}
         />
       )}
-      {(!address || loaded !== address) && (
+      {loading && (
         <span className="absolute inset-0 grid place-items-center p-2 text-center text-[13px] text-[#555]">
-          Loading {title} …
+          Loading {title} …{late && ' It takes long. Perhaps its host is slow, or does not answer.'}
         </span>
       )}
       {asleep && <span className="absolute inset-0" />}
     </div>
   );
+}
+
+/** How long something may load before that is said to be long, in milliseconds. */
+const LONG = 10_000;
+
+/** True once the same thing has been loading for long; null is nothing. */
+function useLate(what: string | null): boolean {
+  const [late, setLate] = useState<string | null>(null);
+  useEffect(() => {
+    if (what === null) return undefined;
+    const timer = setTimeout(() => setLate(what), LONG);
+    return () => clearTimeout(timer);
+  }, [what]);
+  return what !== null && late === what;
 }

@@ -35,7 +35,12 @@ export function BoxControls({
         value={boxed.title}
         onChange={(title) => title.trim() !== '' && set({ title: title.trim() })}
       />
-      <Field name="Words under it" value={caption} onChange={(words) => onChange({ caption: words })} />
+      <Field
+        name="Words under it"
+        placeholder="None"
+        value={caption}
+        onChange={(words) => onChange({ caption: words })}
+      />
       {again > 0 && (
         <Measuring
           key={again}
@@ -63,6 +68,12 @@ export function BoxControls({
       {measured?.silent && (
         <Notice severity="warn">
           It did not load: what is in it does not answer, or does not work in a box.
+        </Notice>
+      )}
+      {measured && measured.failed.length > 0 && (
+        <Notice severity="warn">
+          This did not come: <span className="break-all">{measured.failed.join(', ')}</span>. Either nobody
+          answers there, or there is no such thing any more.
         </Notice>
       )}
       {wanted.length > 0 && (

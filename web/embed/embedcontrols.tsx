@@ -36,7 +36,12 @@ export function EmbedControls({
         value={frame.title}
         onChange={(title) => title.trim() !== '' && onChange({ frame: { ...frame, title: title.trim() } })}
       />
-      <Field name="Words under it" value={caption} onChange={(words) => onChange({ caption: words })} />
+      <Field
+        name="Words under it"
+        placeholder="None"
+        value={caption}
+        onChange={(words) => onChange({ caption: words })}
+      />
       <Switch
         says="Load on click"
         help={

@@ -9,11 +9,23 @@ const NARROW = [240, 288, 358];
 const [STILL, LONGEST] = [900, 12_000];
 const [LOWEST, HIGHEST] = [20, 10_000];
 
+/** How many addresses a box may tell of. */
+const MOST_TOLD = 20;
+
+/** The address of the web that a box tells of, if it is one. */
+function addressSaid(said: unknown): URL | null {
+  if (typeof said !== 'string' || said.length > 2000 || !URL.canParse(said)) return null;
+  const address = new URL(said);
+  return /^https?:$/.test(address.protocol) ? address : null;
+}
+
 /** What came of measuring a box. */
 export interface Measured {
   heights: { width: number; height: number }[];
   /** Origins that it asked for and may not ask. */
   refused: string[];
+  /** Addresses that it asked for and that did not come. */
+  failed: string[];
   /** It never told that it had loaded. */
   silent: boolean;
 }
@@ -43,6 +55,7 @@ export function useMeasured(block: BoxBlock, site: Site, onMeasured: (measured: 
     setMeasuring(true);
     const heights = new Map<number, number>();
     const refused = new Set<string>();
+    const failed = new Set<string>();
     const loaded = new Set<number>();
     let still: ReturnType<typeof setTimeout> | undefined;
     let over = false;
@@ -53,6 +66,8 @@ export function useMeasured(block: BoxBlock, site: Site, onMeasured: (measured: 
       told.current({
         heights: [...heights].map(([width, height]) => ({ width, height })).sort((a, b) => a.width - b.width),
         refused: [...refused].sort(),
+        // What the policy refused fails too, and is told as what it is.
+        failed: [...failed].filter((address) => !refused.has(new URL(address).origin)).sort(),
         silent: loaded.size === 0,
       });
     };
@@ -60,16 +75,16 @@ export function useMeasured(block: BoxBlock, site: Site, onMeasured: (measured: 
     const hear = ({
       source,
       data,
-    }: MessageEvent<{ of?: unknown; height?: unknown; refused?: unknown; loaded?: unknown }>) => {
+    }: MessageEvent<Record<'of' | 'height' | 'refused' | 'failed' | 'loaded', unknown>>) => {
       const from = [...frames.current].find(([, frame]) => frame.contentWindow === source);
       if (!from || typeof data !== 'object' || data?.of !== 'box') return;
       const [width] = from;
       if (typeof data.height === 'number' && Number.isFinite(data.height))
         heights.set(width, Math.round(Math.min(HIGHEST, Math.max(LOWEST, data.height))));
-      if (typeof data.refused === 'string' && refused.size < 20 && URL.canParse(data.refused)) {
-        const { protocol, origin } = new URL(data.refused);
-        if (protocol === 'https:' || protocol === 'http:') refused.add(origin);
-      }
+      const refusing = addressSaid(data.refused);
+      if (refusing && refused.size < MOST_TOLD) refused.add(refusing.origin);
+      const failing = addressSaid(data.failed);
+      if (failing && failed.size < MOST_TOLD) failed.add(failing.href);
       if (data.loaded === true) loaded.add(width);
       clearTimeout(still);
       if (loaded.size === count) still = setTimeout(end, STILL);

@@ -17,9 +17,10 @@ export function useUnpacked(code: string) {
       const unpacked = await call(unpackEmbed, { body: { code } });
       if (over) return;
       setAnswer(unpacked);
-      if (unpacked.unpacked.form !== 'address') return;
+      const [choice] = unpacked.unpacked.choices;
+      if (unpacked.unpacked.form !== 'address' || choice?.kind !== 'card') return;
       setAsking(true);
-      const asked = await call(askAddress, { body: { address: given } });
+      const asked = await call(askAddress, { body: { address: choice.card.address } });
       if (!over) setAnswer(asked);
     };
     if (given === '') {

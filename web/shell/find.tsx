@@ -13,6 +13,9 @@ const PLACES = [
   ['/place', 'Place: put them into a page'],
   ['/proof', 'Proof: look before it goes out'],
   ['/hand-off', 'Hand off: deliver'],
+  ['/hosts', 'Hosts: whose things may be embedded'],
+  ['/hosts/files', 'Hosts: what they understand'],
+  ['/hosts/outside', 'Hosts: what still works'],
   ['/holdings', 'Holdings'],
   ['/pages', 'Pages'],
 ] as const;

@@ -9,7 +9,7 @@ import { frameMarkup, type Frame } from '../frame.ts';
 import { ancestorsOf, attributesOf, describe } from '../nodes.ts';
 import { leastPermissions, leastSandbox } from '../power.ts';
 import { frameShape, isHidden } from '../shape.ts';
-import { droppedBut, named, type Survey } from '../survey.ts';
+import { droppedBut, named, scriptsIn, type Survey } from '../survey.ts';
 import { captionOf, titleOf } from '../titleof.ts';
 import type { Form, Made } from './form.ts';
 import { cardOfFrame } from './link.ts';
@@ -19,6 +19,7 @@ export const frame: Form = {
   id: 'frame',
   make: (found) => {
     const frames = named(found, 'iframe');
+    if (frames.length === 0) return framesLater(found);
     // A page written inside the code has no address: another form reads that.
     const addressed = frames.filter(
       (element) => effectiveSource(element) !== '' || !attributesOf(element).has('srcdoc'),
@@ -26,6 +27,18 @@ export const frame: Form = {
     return addressed.length === 0 ? null : framesMade(found, addressed, effectiveSource);
   },
 };
+
+/** Elements of which a program would have made frames, where nothing in the code does. */
+function framesLater(found: Survey): Made | null {
+  if (scriptsIn(found).length > 0) return null;
+  const later = found.elements.filter(
+    ({ tagName, attrs }) =>
+      BECOMES_A_FRAME.has(tagName) && attrs.some(({ name, value }) => LATER.has(name) && isAddress(value)),
+  );
+  return later.length === 0
+    ? null
+    : framesMade(found, later, (element) => waitingIn(attributesOf(element)) ?? '');
+}
 
 /** The choices of elements that frame something: each that can be framed, first that which comes first. */
 export function framesMade(
@@ -127,12 +140,24 @@ const KEPT_IN_SUBSTANCE = new Set(
 
 /** Where scripts that load late keep the address until then. */
 const WAITING = ['data-src', 'data-lazy-src', 'data-iframe-src', 'data-original', 'data-url'];
+/** Elements that stand for a frame until it is wanted, and what they keep its address in. */
+const BECOMES_A_FRAME = new Set(['div', 'span', 'section', 'figure', 'p']);
+const LATER = new Set(['data-src', 'data-lazy-src', 'data-iframe-src', 'data-iframe', 'data-embed-src']);
+
+/** The address that an element keeps for later: under one of the usual names, else under whatever name it is data. */
+function waitingIn(attributes: ReadonlyMap<string, string>): string | undefined {
+  const usual = WAITING.map((name) => attributes.get(name)?.trim() ?? '').find((value) => value !== '');
+  return (
+    usual ?? [...attributes].find(([name, value]) => name.startsWith('data-') && isAddress(value))?.[1].trim()
+  );
+}
+
+const isAddress = (value: string): boolean => /^\s*(?:https?:)?\/\/[^\s]+\s*$/i.test(value);
 
 /** The address a browser would load, or the one a lazy-loading script would have put there. */
 function effectiveSource(element: Tree.Element): string {
   const attributes = attributesOf(element);
   const source = attributes.get('src')?.trim() ?? '';
   if (source !== '' && !/^(?:about:blank|data:|#)/i.test(source)) return source;
-  const waiting = WAITING.map((name) => attributes.get(name)?.trim() ?? '').find((value) => value !== '');
-  return waiting ?? source;
+  return waitingIn(attributes) ?? source;
 }

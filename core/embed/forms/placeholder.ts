@@ -35,15 +35,25 @@ function fromPlaceholder(found: Survey, places: readonly Tree.Element[]): Made |
   const given = scriptOf(found);
   const [place] = places;
   if (!place) return null;
-  if (!given) return withoutScript(found, places);
+  const drawn = given ?? (drawnInside(found, place) ? null : undefined);
+  if (drawn === undefined) return withoutScript(found, places);
   const attributes = attributesOf(place);
-  const address = contentAddress(found, place, given.address);
+  const address = contentAddress(found, place, drawn?.address ?? '');
   const words = wordsIn(place);
   const said = titleOf(found, attributes, null) || attributes.get('data-title') || '';
   const short = words.length <= 120 ? words : '';
-  const title = said || short || `Content from ${new URL(given.address).host}`;
+  const title = said || short || (drawn ? `Content from ${new URL(drawn.address).host}` : 'Content in a box');
   const others = address === null ? [] : [cardOf(address, title, short === title ? '' : words)];
   return boxMade(found, [...places, ...scriptsIn(found).map(({ element }) => element)], title, others);
+}
+
+/** True where a script that asks no host for anything speaks of the place: it draws it by itself. */
+function drawnInside(found: Survey, { tagName, attrs }: Tree.Element): boolean {
+  const called = attrs.flatMap(({ name, value }) =>
+    name === 'id' || name === 'class' ? value.split(/\s+/) : [],
+  );
+  const names = [...called, ...(tagName.includes('-') ? [tagName] : [])].filter(Boolean);
+  return scriptsIn(found).some(({ text }) => names.some((name) => text.includes(name)));
 }
 
 /** What is left of a place that lost its script: where it leads, if it says so itself. */
@@ -64,8 +74,8 @@ function withoutScript(found: Survey, places: readonly Tree.Element[]): Made | n
 }
 
 /** Attributes in which hosts name what is to be shown. */
-const OWN = ['data-href', 'data-url', 'data-link', 'data-permalink', 'url'];
-const NAMES_IT = ['href', 'cite', ...OWN, 'data-src', 'src'];
+const OWN = ['data-href', 'data-url', 'data-link', 'data-permalink', 'url', 'data-src', 'src'];
+const NAMES_IT = ['href', 'cite', ...OWN];
 
 /** What the place is of: an address that it names, or the first link in it. */
 function contentAddress(found: Survey, place: Tree.Element, script: string): string | null {

@@ -27,7 +27,7 @@ export const quotation: Form = {
     const words: Choice[] = quoted ? [quotationChoice(toHtml(quoted.markup), WHY)] : [];
     const card = quoted?.address ? [cardOf(quoted.address, title, quoted.words)] : [];
     // Words that are all links say where something is, not what: then the script has to show it.
-    const saysIt = quoted !== null && quoted.words.length > quoted.linked + 12;
+    const saysIt = quoted !== null && quoted.words.length > quoted.linked + 4;
     const boxes = box ? [box] : [];
     const others = [...boxes, ...card];
     const choices = saysIt ? [...words, ...others] : others.length > 0 ? others : words;
@@ -48,6 +48,9 @@ export const quotation: Form = {
   },
 };
 
+/** What a source begins with that says how its words came to be. */
+const POSTED = /^(?:a\s)?(?:post(?:ed)?|shared|published|written|said)?\s?by\s/i;
+
 const isIn = (node: Tree.Node | null, name: string): boolean =>
   node !== null &&
   (('tagName' in node && node.tagName === name) ||
@@ -64,7 +67,7 @@ function titleFor(found: Survey, quote: Tree.Element, quoted: Quoted | null, hos
   const said = titleOf(found, attributesOf(quote), null);
   const words = wordsIn(quote);
   const from = quoted?.source
-    ? `Words by ${quoted.source}`
+    ? `Words by ${quoted.source.replace(POSTED, '')}`
     : words.length <= 120
       ? words
       : `${plainLine(words, 80)} …`;

@@ -1,17 +1,26 @@
-import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
+import { defaultTreeAdapter, type DefaultTreeAdapterTypes as Tree } from 'parse5';
+import { TAG_BEGINS } from '../../text/index.ts';
 
 /** Tags by which code is told from words that speak of it. */
-const READS_LIKE_CODE =
-  /(?:<|&lt;)(?:iframe|blockquote|script|object|embed)(?:[\s>/]|&gt;)|&amp;lt;(?:iframe|blockquote|script|object|embed)\b/i;
+const READS_LIKE_CODE = new RegExp(`${TAG_BEGINS}(?:iframe|blockquote|script|object|embed)[\\s>/&]`, 'i');
 
-/** What was code before somebody's program escaped it: the text of a tree, where it reads like an embed; else null. */
+/** What was code before somebody's program escaped it or took it out: the text of a tree with its comments, where it reads like an embed; else null. */
 export function codeInText(root: Tree.ParentNode): string | null {
   let text = '';
   const waiting: Tree.Node[] = root.childNodes.toReversed();
   for (let node = waiting.pop(); node !== undefined; node = waiting.pop()) {
     if ('value' in node) text += node.value;
+    if (defaultTreeAdapter.isCommentNode(node)) text += node.data;
     if ('tagName' in node && (node.tagName === 'script' || node.tagName === 'style')) continue;
     if ('childNodes' in node) waiting.push(...node.childNodes.toReversed());
   }
   return READS_LIKE_CODE.test(text) ? text : null;
+}
+
+/** The code that an element keeps in its data until a program puts it in its place; null where none does. */
+export function codeInData(elements: readonly Tree.Element[]): string | null {
+  for (const { attrs } of elements)
+    for (const { name, value } of attrs)
+      if (name.startsWith('data-') && READS_LIKE_CODE.test(value)) return value;
+  return null;
 }

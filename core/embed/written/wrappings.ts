@@ -1,3 +1,5 @@
+import { TAG_BEGINS } from '../../text/index.ts';
+
 /**
  * What programs and people wrap code in when they pass it on, one thing each: the code without it, or null where it is
  * not wrapped so.
@@ -46,14 +48,29 @@ const string: Wrapping = {
   },
 };
 
+const BEGINS = new RegExp(`${TAG_BEGINS}\\s{0,9}[a-z]`, 'i');
+
 /** The end of a frame whose beginning was not copied along. */
 const beginning: Wrapping = {
   what: '<iframe',
   why: 'the beginning of the code was missing; it was read as a frame',
   taken: (code) => {
-    if (/<\s{0,9}[a-z]/i.test(code) || !/\bsrc\s{0,9}=/i.test(code)) return null;
+    if (BEGINS.test(code) || !/\bsrc\s{0,9}=/i.test(code)) return null;
     return /<\/iframe\s{0,9}>|\b(?:frameborder|allowfullscreen)\b/i.test(code) ? `<iframe ${code}` : null;
   },
 };
 
-export const WRAPPINGS: readonly Wrapping[] = [fence, string, beginning];
+/** Code that waits in a template until a program wakes it. */
+const asleep: Wrapping = {
+  what: '<template>',
+  why: 'a program would have woken it when it is needed; it was read as if it were awake',
+  taken: (code) => {
+    const bare = code.trim();
+    const [opening] = /^<template(?:\s[^<>]{0,999})?>/i.exec(bare) ?? [];
+    if (opening === undefined) return null;
+    const [, inside] = /^([^]*)<\/template>$/i.exec(bare.slice(opening.length)) ?? [];
+    return inside === undefined || /<\/template>/i.test(inside) ? null : inside;
+  },
+};
+
+export const WRAPPINGS: readonly Wrapping[] = [fence, string, asleep, beginning];
