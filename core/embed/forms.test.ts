@@ -277,11 +277,20 @@ describe('forms of code', () => {
       '<!--',
       '&quot;',
       '= “',
+      '<template>',
+      '</template> ',
+      '&amp;amp;lt;',
+      '<div data-a="&lt;iframe ">',
+      '<div id="a1">',
+      '<script>a1 ',
+      'a.',
+      'www.a/',
     ];
     for (const piece of pieces) {
-      const from = performance.now();
+      const from = process.cpuUsage();
       unpack(piece.repeat(Math.floor(LONGEST_CODE / piece.length)));
-      expect(performance.now() - from, piece).toBeLessThan(1000);
+      // Of the processor's time: other work on the machine is not its own. In microseconds.
+      expect(process.cpuUsage(from).user, piece).toBeLessThan(1_000_000);
     }
   });
 });
@@ -425,6 +434,7 @@ describe('code that waits for a program', () => {
     const code =
       '<div id="clock"></div><script>document.getElementById("clock").textContent = new Date()</script>';
     expect(kindsOf(code)).toEqual(['box']);
+    expect(kindsOf(`<div class="wide">${code}</div>`)).toEqual(['box']);
     expect(unpack(code).origins).toEqual([]);
     // It asks for nothing: no directive allows anything, and none stands there without a source.
     expect(Object.keys(unpack(code).csp)).toEqual(['font-src', 'img-src', 'script-src', 'style-src']);

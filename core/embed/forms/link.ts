@@ -6,6 +6,7 @@ import { attributesOf, wordsIn } from '../nodes.ts';
 import { droppedBut, linksIn, type FoundLink, type Survey } from '../survey.ts';
 import { defaultTreeAdapter } from 'parse5';
 import { linkTo } from '../titleof.ts';
+import { readsLikeCode } from '../written/escaped.ts';
 import type { Form } from './form.ts';
 
 const WHY = 'Title, words and a link: nothing is asked of the host until somebody follows it.';
@@ -20,12 +21,11 @@ export function cardOfFrame(found: Survey, { src, title }: Frame): Choice {
 /** A link card for an address. */
 export function cardOf(address: string, title: string, words: string, picture: string | null = null): Choice {
   const site = new URL(address).host.replace(/^www\./, '');
-  const card = {
-    address,
-    title: plainLine(title, 300) || addressInWords(address),
-    words: plainLine(words, 1000),
-    site,
-  };
+  // A card that is copied and pasted again stays a card.
+  const [called, said] = [plainLine(title, 300), plainLine(words, 1000)].map((line) =>
+    readsLikeCode(line) ? '' : line,
+  );
+  const card = { address, title: called || addressInWords(address), words: said ?? '', site };
   return cardChoice(card, WHY, picture);
 }
 

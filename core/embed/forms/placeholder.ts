@@ -35,7 +35,7 @@ function fromPlaceholder(found: Survey, places: readonly Tree.Element[]): Made |
   const given = scriptOf(found);
   const [place] = places;
   if (!place) return null;
-  const drawn = given ?? (drawnInside(found, place) ? null : undefined);
+  const drawn = given ?? (drawnInside(found, places) ? null : undefined);
   if (drawn === undefined) return withoutScript(found, places);
   const attributes = attributesOf(place);
   const address = contentAddress(found, place, drawn?.address ?? '');
@@ -47,12 +47,19 @@ function fromPlaceholder(found: Survey, places: readonly Tree.Element[]): Made |
   return boxMade(found, [...places, ...scriptsIn(found).map(({ element }) => element)], title, others);
 }
 
-/** True where a script that asks no host for anything speaks of the place: it draws it by itself. */
-function drawnInside(found: Survey, { tagName, attrs }: Tree.Element): boolean {
-  const called = attrs.flatMap(({ name, value }) =>
-    name === 'id' || name === 'class' ? value.split(/\s+/) : [],
-  );
-  const names = [...called, ...(tagName.includes('-') ? [tagName] : [])].filter(Boolean);
+/** How many names of places are looked for in scripts. */
+const MOST_NAMES = 20;
+
+/** True where a script that asks no host for anything speaks of one of the places: it draws it by itself. */
+function drawnInside(found: Survey, places: readonly Tree.Element[]): boolean {
+  const names = places
+    .slice(0, MOST_NAMES)
+    .flatMap(({ tagName, attrs }) => [
+      ...attrs.flatMap(({ name, value }) => (name === 'id' || name === 'class' ? value.split(/\s+/) : [])),
+      ...(tagName.includes('-') ? [tagName] : []),
+    ])
+    .filter(Boolean)
+    .slice(0, MOST_NAMES);
   return scriptsIn(found).some(({ text }) => names.some((name) => text.includes(name)));
 }
 

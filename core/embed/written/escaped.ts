@@ -4,6 +4,9 @@ import { TAG_BEGINS } from '../../text/index.ts';
 /** Tags by which code is told from words that speak of it. */
 const READS_LIKE_CODE = new RegExp(`${TAG_BEGINS}(?:iframe|blockquote|script|object|embed)[\\s>/&]`, 'i');
 
+/** True for words that would be taken for code where they stand by themselves. */
+export const readsLikeCode = (words: string): boolean => READS_LIKE_CODE.test(words);
+
 /** What was code before somebody's program escaped it or took it out: the text of a tree with its comments, where it reads like an embed; else null. */
 export function codeInText(root: Tree.ParentNode): string | null {
   let text = '';
