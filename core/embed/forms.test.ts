@@ -1,3 +1,4 @@
+import { cpuUsage } from 'node:process';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { expectSafe } from '../testing/embeds.ts';
@@ -287,10 +288,10 @@ describe('forms of code', () => {
       'www.a/',
     ];
     for (const piece of pieces) {
-      const from = process.cpuUsage();
+      const from = cpuUsage();
       unpack(piece.repeat(Math.floor(LONGEST_CODE / piece.length)));
       // Of the processor's time: other work on the machine is not its own. In microseconds.
-      expect(process.cpuUsage(from).user, piece).toBeLessThan(1_000_000);
+      expect(cpuUsage(from).user, piece).toBeLessThan(1_000_000);
     }
   });
 });
