@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { inTime } from '../text/index.ts';
 
 /** What is chosen of a film or sound for its version: the rest of it stays as it came. */
 export const FilmChoicesSchema = v.object({
@@ -37,7 +38,7 @@ export function gainFor(
 export function momentInWords(seconds: number): string {
   const tenths = Math.round(seconds * 10);
   const [whole, rest] = [Math.floor(tenths / 10), tenths % 10];
-  const words = `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+  const words = inTime(whole);
   return rest === 0 ? words : `${words}.${rest}`;
 }
 

@@ -87,7 +87,7 @@ describe('what is chosen of a film', () => {
   it('is told in words', () => {
     expect(choicesInWords({ still: 83.44, loudness: -16 })).toEqual(['still at 1:23.4', 'at -16 LUFS']);
     expect(choicesInWords({ still: null, loudness: null })).toEqual([]);
-    expect([0, 59.96, 3600].map(momentInWords)).toEqual(['0:00', '1:00', '60:00']);
+    expect([0, 59.96, 3600, 7205.5].map(momentInWords)).toEqual(['0:00', '1:00', '1:00:00', '2:00:05.5']);
   });
 
   it.each([

@@ -78,7 +78,7 @@ describe('a film on a host', () => {
   it.each([
     [{ owner: '', seconds: 0 }, ''],
     [{ owner: 'A', seconds: 0 }, 'by A'],
-    [{ owner: '', seconds: 3599.6 }, '60:00'],
+    [{ owner: '', seconds: 3599.6 }, '1:00:00'],
   ])('%j reads “%s”', (facts, words) => {
     expect(filmDetails(facts)).toBe(words);
   });

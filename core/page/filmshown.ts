@@ -1,4 +1,5 @@
 import type { Frame } from '../embed/frame.ts';
+import { inTime } from '../text/index.ts';
 import type { Embed } from './kinds/embed.ts';
 import type { Block } from './kinds/index.ts';
 
@@ -28,8 +29,7 @@ interface FilmWish {
 
 /** The owner and the length in words; empty where neither is known. */
 export function filmDetails({ owner, seconds }: Pick<FilmFacts, 'owner' | 'seconds'>): string {
-  const whole = Math.round(seconds);
-  const length = whole > 0 ? `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}` : '';
+  const length = Math.round(seconds) > 0 ? inTime(seconds) : '';
   return [owner === '' ? '' : `by ${owner}`, length].filter(Boolean).join(', ');
 }
 

@@ -2,7 +2,6 @@ import { useState } from 'react';
 import { listHostFiles } from '@placard/core/contract';
 import {
   fileFor,
-  inClock,
   optionStands,
   readMoment,
   withOption,
@@ -10,6 +9,7 @@ import {
   type Option,
   type OptionSet,
 } from '@placard/core/embed/options';
+import { inTime } from '@placard/core/text';
 import { useAsk } from '../kit/asking.ts';
 import { Language } from '../kit/codechoice.tsx';
 import { Select } from '../kit/select.tsx';
@@ -139,7 +139,7 @@ function Moment({
           placeholder="0:00"
           inputMode="numeric"
           aria-invalid={wrong || undefined}
-          value={draft ?? (seconds === null ? '' : inClock(seconds))}
+          value={draft ?? (seconds === null ? '' : inTime(seconds))}
           onChange={(event) => setDraft(event.target.value)}
           onBlur={take}
           onKeyDown={(event) => {

@@ -13,10 +13,17 @@ export function JobsUnderWay() {
       {current && (
         <span className="truncate text-ink">
           {current.says}
-          {current.total > 0 && ` (${current.done} of ${current.total})`}
+          {current.total > 0 && ` (${howFar(current)})`}
         </span>
       )}
       {active.length > 1 && <span className="shrink-0">and {plural(active.length - 1, 'more', 'more')}</span>}
     </span>
   );
+}
+
+/** More parts than this nobody counts. */
+const COUNTED = 100;
+
+function howFar({ done, total }: { done: number; total: number }): string {
+  return total > COUNTED ? `${Math.floor((done / total) * 100)} %` : `${done} of ${total}`;
 }

@@ -7,4 +7,4 @@ export {
   withOption,
   type Set as OptionSet,
 } from './options.ts';
-export { inClock, readMoment } from './times.ts';
+export { readMoment } from './times.ts';

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { HostFileSchema, OptionSchema, type HostFile, type Option } from './hostfile.ts';
 import { asWeWant, embedAddress, fileFor, optionStands, readOption, withOption } from './options.ts';
 import { fillPath, matchPath } from './pathpattern.ts';
-import { inClock, readMoment, writeMoment } from './times.ts';
+import { inTime } from '../../text/index.ts';
+import { readMoment, writeMoment } from './times.ts';
 
 const file = v.parse(HostFileSchema, {
   format: 1,
@@ -199,7 +200,7 @@ describe('moments', () => {
     fc.assert(
       fc.property(fc.nat(200_000), fc.constantFrom('seconds', 'clock', 'units'), (seconds, written) => {
         expect(readMoment(writeMoment(seconds, written as 'clock'))).toBe(seconds);
-        expect(readMoment(inClock(seconds))).toBe(seconds);
+        expect(readMoment(inTime(seconds))).toBe(seconds);
       }),
     );
   });

@@ -1,3 +1,4 @@
+import { inTime } from '../../text/index.ts';
 import type { TIMES } from './hostfile.ts';
 
 /** Reads a moment as people and addresses write it, `95`, `1:35`, `0:01:35` or `1m35s`, in seconds; null for anything else. */
@@ -10,17 +11,10 @@ export function readMoment(text: string): number | null {
   return Number(units[1] ?? 0) * 3600 + Number(units[2] ?? 0) * 60 + Number(units[3] ?? 0);
 }
 
-/** A moment as a clock says it: 1:23, or 1:02:03 from an hour on. */
-export function inClock(seconds: number): string {
-  const two = (value: number) => String(value).padStart(2, '0');
-  const [hours, minutes, rest] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
-  return hours > 0 ? `${hours}:${two(minutes)}:${two(rest)}` : `${minutes}:${two(rest)}`;
-}
-
 /** A moment as a host writes it. */
 export function writeMoment(seconds: number, written: (typeof TIMES)[number]): string {
   if (written === 'seconds') return String(seconds);
-  if (written === 'clock') return inClock(seconds);
+  if (written === 'clock') return inTime(seconds);
   const [hours, minutes, rest] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
   return `${hours > 0 ? `${hours}h` : ''}${hours > 0 || minutes > 0 ? `${minutes}m` : ''}${rest}s`;
 }
