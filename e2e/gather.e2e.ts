@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import sharp from 'sharp';
-import { choose, choosePage, expectDrawn, goTo, signIn, waitingAt } from './screen.ts';
+import { choose, choosePage, expectDrawn, goTo, openPage, signIn, waitingAt } from './screen.ts';
 
 const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
 
@@ -266,8 +266,7 @@ test('the collect button sends a page’s address, and no more, from wherever it
 test('a file dropped into a page is asked only for its alt text, and stands where it was dropped', async ({
   page,
 }) => {
-  await page.goto('/pages');
-  await page.getByRole('link', { name: 'Autumn star parties' }).click();
+  await openPage(page, 'Autumn star parties');
   const words = page.getByRole('textbox', { name: 'Words of the page' });
   const target = words.getByText('Every party begins with ten minutes');
   await target.scrollIntoViewIfNeeded();

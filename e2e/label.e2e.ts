@@ -239,8 +239,7 @@ test('what runs out stands on a time line with its pages, and something else tak
   await line.getByRole('searchbox').fill('Evening star');
   await line.getByRole('button', { name: /^Put Evening star in the place of/ }).click();
   await expect(line).toContainText('Stands in no page.');
-  await page.goto('/pages');
-  await page.getByRole('link', { name: 'Getting here in the dark' }).first().click();
+  await openPage(page, 'Getting here in the dark');
   const star = await held(page, 'Evening star');
   await expect(
     page.locator('.placement').getByAltText(String(star.placard['alt']), { exact: true }),

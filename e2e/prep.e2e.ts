@@ -265,9 +265,14 @@ test('many are prepared by a saved sheet: progress, result, bytes before and aft
   await signIn(page);
   await page.goto('/holdings?words=moon&kind=picture');
   const cells = page.getByRole('group', { name: 'What was found' }).getByRole('listitem').getByRole('button');
-  await cells.nth(0).click();
-  await cells.nth(2).click({ modifiers: ['Shift'] });
-  await page.getByRole('group', { name: 'What is chosen' }).getByRole('link', { name: 'Prepare' }).click();
+  const bar = page.getByRole('group', { name: 'What is chosen' });
+  // What was made just before may still come into the list between two clicks.
+  await expect(async () => {
+    await cells.nth(0).click();
+    await cells.nth(2).click({ modifiers: ['Shift'] });
+    await expect(bar).toContainText('3 assets chosen', { timeout: 2_000 });
+  }).toPass();
+  await bar.getByRole('link', { name: 'Prepare' }).click();
   const sheet = page.getByRole('complementary', { name: 'Prep sheet' });
   await expect(page.getByRole('button', { name: 'Prepare 3 pictures' })).toBeDisabled();
   await sheet

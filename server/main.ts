@@ -34,6 +34,9 @@ import { foundFromEnvironment } from './people/first.ts';
 import { siteIdOf } from './site/site.ts';
 import { openStore } from './store/store.ts';
 
+/** How long a connection without work is kept open, in milliseconds: longer than browsers and proxies use them again. */
+const KEPT_OPEN = 75_000;
+
 const MINUTE = 60_000;
 const HOUR = 3_600_000;
 
@@ -134,6 +137,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
 function listen(server: Server, port: number, address: string): Promise<Server> {
   return new Promise((resolve, reject) => {
     server.once('error', reject);
+    server.keepAliveTimeout = KEPT_OPEN;
     server.listen(port, address, () => resolve(server));
   });
 }

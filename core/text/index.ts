@@ -6,4 +6,4 @@ export { escapeHtml } from './html.ts';
 export { LANGUAGES, languageName } from './languages.ts';
 export { plainLine } from './line.ts';
 export { withoutShareMarks } from './sharemarks.ts';
-export { isOneAddress, readsLikeEmbed, TAG_BEGINS } from './readslikeembed.ts';
+export { isOneAddress, readsLikeEmbed } from './readslikeembed.ts';

@@ -1,10 +1,9 @@
 /** How long what is looked at is, in UTF-16 units: the tags of an embed code come early. */
 const LOOKED_AT = 20_000;
 
-/** Where a tag begins, as a part of an expression: also one that a program has escaped, however often. */
-export const TAG_BEGINS = '(?:<|&(?:amp;){0,9}(?:lt|#0{0,6}60|#x0{0,6}3c);)';
-const FRAME = new RegExp(`${TAG_BEGINS}(?:iframe|object|embed)[\\s>&]`, 'i');
-const SCRIPT = new RegExp(`${TAG_BEGINS}script\\b`, 'i');
+// A tag begins with its bracket, or with one that a program has escaped, however often.
+const FRAME = /(?:<|&(?:amp;){0,9}(?:lt|#0{0,6}60|#x0{0,6}3c);)(?:iframe|object|embed)[\s>&]/i;
+const SCRIPT = /(?:<|&(?:amp;){0,9}(?:lt|#0{0,6}60|#x0{0,6}3c);)script\b/i;
 
 /**
  * True for plain text that is an embed code and not words, also where a program has escaped it: it has a frame, or a

@@ -201,7 +201,8 @@ export function contentApplication({
       addressOf: ({ key }) => store.address(key),
     });
     // A frame that waits for its turn does not hold up the document's load, by which whoever shows it knows that it came.
-    const body = rendered.replaceAll(' loading="lazy"', ' loading="eager"');
+    const body =
+      'at-once' in request.query ? rendered.replaceAll(' loading="lazy"', ' loading="eager"') : rendered;
     framed(response, origin, joinPolicies(embeddedIn(document).map(({ csp }) => csp)));
     return response.send(renderSheet({ title: 'Embed', language, style: ALONE, body }));
   });

@@ -1,8 +1,8 @@
 import { defaultTreeAdapter, type DefaultTreeAdapterTypes as Tree } from 'parse5';
-import { TAG_BEGINS } from '../../text/index.ts';
 
 /** Tags by which code is told from words that speak of it. */
-const READS_LIKE_CODE = new RegExp(`${TAG_BEGINS}(?:iframe|blockquote|script|object|embed)[\\s>/&]`, 'i');
+const READS_LIKE_CODE =
+  /(?:<|&(?:amp;){0,9}(?:lt|#0{0,6}60|#x0{0,6}3c);)(?:iframe|blockquote|script|object|embed)[\s>/&]/i;
 
 /** True for words that would be taken for code where they stand by themselves. */
 export const readsLikeCode = (words: string): boolean => READS_LIKE_CODE.test(words);

@@ -1,5 +1,3 @@
-import { TAG_BEGINS } from '../../text/index.ts';
-
 /**
  * What programs and people wrap code in when they pass it on, one thing each: the code without it, or null where it is
  * not wrapped so.
@@ -48,7 +46,8 @@ const string: Wrapping = {
   },
 };
 
-const BEGINS = new RegExp(`${TAG_BEGINS}\\s{0,9}[a-z]`, 'i');
+/** The beginning of a tag, or of one that was escaped, however often. */
+const BEGINS = /(?:<|&(?:amp;){0,9}(?:lt|#0{0,6}60|#x0{0,6}3c);)\s{0,9}[a-z]/i;
 
 /** The end of a frame whose beginning was not copied along. */
 const beginning: Wrapping = {
