@@ -193,16 +193,13 @@ export function contentApplication({
     const document = alone(block);
     const holdings = await holdingsFor(database, usesIn(document));
     const { measures, edges, language } = await readSite(database, contentOrigin);
-    const rendered = renderDocument(document, {
+    const body = renderDocument(document, {
       measures,
       edges,
       holdings,
       language,
       addressOf: ({ key }) => store.address(key),
     });
-    // A frame that waits for its turn does not hold up the document's load, by which whoever shows it knows that it came.
-    const body =
-      'at-once' in request.query ? rendered.replaceAll(' loading="lazy"', ' loading="eager"') : rendered;
     framed(response, origin, joinPolicies(embeddedIn(document).map(({ csp }) => csp)));
     return response.send(renderSheet({ title: 'Embed', language, style: ALONE, body }));
   });

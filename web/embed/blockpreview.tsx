@@ -45,8 +45,7 @@ export function BlockPreview({
   // A still that was only just brought in is shown as soon as it is prepared.
   const { holdings } = useHeld(kindOf(block).uses(block));
   const prepared = [...holdings.values()].reduce((sum, { sources }) => sum + sources.length, 0);
-  // Among the words of a page it is asked for when it comes near the screen, as by visitors.
-  const address = preview.data && `${preview.data.preview}?prepared=${prepared}${asleep ? '' : '&at-once'}`;
+  const address = preview.data && `${preview.data.preview}?prepared=${prepared}`;
   const [loaded, setLoaded] = useState('');
   const loading = !address || loaded !== address;
   const late = useLate(loading ? (address ?? '') : null);
