@@ -466,9 +466,18 @@ test('a photo that a host offers comes in with whose it is and where it is from'
   await signIn(page);
   const photo = `${await standin(page, FLOCKLINE)}/wren/p/77/photo`;
   await openEmbed(page, 'A photo of a host');
+  // As it is passed on: with words before it.
+  await code(page).fill(`Her photo: ${photo}`);
+  const bring = embed(page).getByRole('button', { name: 'Bring the photo in' });
+  await bring.click();
+  const arrivals = embed(page).getByRole('link', { name: 'See the arrivals' });
+  await expect(arrivals).toBeVisible();
+  // Another photo is not said to be coming because this one is.
+  await code(page).fill(photo.replace('/77/', '/81/'));
+  await expect(bring).toBeVisible();
+  await expect(arrivals).toHaveCount(0);
   await code(page).fill(photo);
-  await embed(page).getByRole('button', { name: 'Bring the photo in' }).click();
-  await embed(page).getByRole('link', { name: 'See the arrivals' }).click();
+  await arrivals.click();
   await expect
     .poll(async () => {
       const arrivals = (await (await page.request.get('/api/arrivals')).json()) as {

@@ -82,6 +82,12 @@ test('a sound is measured, and made as loud as it is wanted', async ({ page }) =
   await choose(version.getByLabel('Make it'), '-16 LUFS, online, music (AES TD1008)');
   await version.getByRole('button', { name: /^Use (it|this)/ }).click();
   await expect(page.getByRole('region', { name: 'Versions' })).toContainText('2, at -16 LUFS');
+  // Another is kept for later once, and said to be.
+  await choose(version.getByLabel('Make it'), '-18 LUFS, online, talk (AES TD1008)');
+  await version.getByRole('button', { name: 'Keep it for later' }).click();
+  await expect(version.getByRole('status')).toHaveText('Kept. Its files are being made.');
+  await expect(version.getByRole('button', { name: 'Keep it for later' })).toHaveCount(0);
+  await choose(version.getByLabel('Make it'), '-16 LUFS, online, music (AES TD1008)');
   await expect(version.getByLabel('Make it')).toContainText('-16 LUFS');
 });
 

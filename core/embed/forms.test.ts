@@ -427,6 +427,23 @@ describe('code that waits for a program', () => {
     expect(kindsOf(code)).toEqual(['frame', 'card']);
   });
 
+  it.each([
+    [
+      'one that nobody sees',
+      '<iframe class="px" src="https://count.example/n" width="0" height="0"></iframe>',
+    ],
+    ['one that runs code', '<iframe id="px" src="javascript:alert(1)"></iframe>'],
+  ])('a frame that is refused is no way to anything either: %s', (_, code) => {
+    expect(kindsOf(code)).toEqual([]);
+    expect(unpack(code).dropped[0]?.what).toMatch(/^<iframe/);
+  });
+
+  it('an element that becomes a frame has it where it says so, not where its page is', () => {
+    expect(source('<div data-url="https://a.example/page" data-iframe="https://a.example/1"></div>')).toBe(
+      'https://a.example/1',
+    );
+  });
+
   it('an element of a host without its script is at least a way to what it shows', () => {
     expect(kindsOf('<x-board src="https://a.example/b/1"></x-board>')).toEqual(['card']);
   });

@@ -169,7 +169,7 @@ function readAsWritten(
   for (let times = 0; times < MOST_ESCAPED && !isCode(found); times++) {
     const inside = codeInText(found.root) ?? codeInData(found.elements);
     if (inside === null) break;
-    if (times === 0) note('&lt;', 'the code had been written out as text; it was read as code');
+    if (times === 0) note('&lt;', 'the code had been put away as text or data; it was read as code');
     found = read(inside);
   }
   return { found, dropped, findings };

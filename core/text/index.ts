@@ -6,4 +6,4 @@ export { escapeHtml } from './html.ts';
 export { LANGUAGES, languageName } from './languages.ts';
 export { plainLine } from './line.ts';
 export { withoutShareMarks } from './sharemarks.ts';
-export { isOneAddress, readsLikeEmbed } from './readslikeembed.ts';
+export { isOneAddress, readsLikeEmbed, withBrackets } from './readslikeembed.ts';

@@ -1,18 +1,18 @@
 /** How long what is looked at is, in UTF-16 units: the tags of an embed code come early. */
 const LOOKED_AT = 20_000;
 
-// A tag begins with its bracket, or with one that a program has escaped, however often.
-const FRAME = /(?:<|&(?:amp;){0,9}(?:lt|#0{0,6}60|#x0{0,6}3c);)(?:iframe|object|embed)[\s>&]/i;
-const SCRIPT = /(?:<|&(?:amp;){0,9}(?:lt|#0{0,6}60|#x0{0,6}3c);)script\b/i;
+/** A text with every bracket by which a tag begins as itself, also where a program has escaped it, however often. */
+export const withBrackets = (text: string): string =>
+  text.replaceAll(/&(?:amp;){0,9}(?:lt|#0{0,6}60|#x0{0,6}3c);/gi, '<');
 
 /**
  * True for plain text that is an embed code and not words, also where a program has escaped it: it has a frame, or a
  * script that loads from somewhere.
  */
 export function readsLikeEmbed(text: string): boolean {
-  const start = text.slice(0, LOOKED_AT);
-  if (FRAME.test(start)) return true;
-  const script = SCRIPT.exec(start);
+  const start = withBrackets(text.slice(0, LOOKED_AT));
+  if (/<(?:iframe|object|embed)[\s>&]/i.test(start)) return true;
+  const script = /<script\b/i.exec(start);
   return (
     script !== null && /\bsrc\s{0,9}=|https?:\/\//i.test(start.slice(script.index, script.index + 2_000))
   );

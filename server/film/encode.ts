@@ -60,7 +60,7 @@ export interface EncodedFilm extends Written {
 
 /**
  * Encodes a film, sound or frames as a rung says: upright, with square pixels, eight bits a colour in BT.709 (what has
- * a higher range is mapped into it), at most 60 frames and two channels, with `tags` and nothing else that it said.
+ * a higher range is mapped into it), at most 60 frames, two channels, with `tags` and nothing else that it said.
  * `told` hears how many seconds are done; `signal` ends it. Throws Refused where it cannot be decoded, and what ended it.
  */
 export async function encodeFilm(

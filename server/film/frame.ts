@@ -7,7 +7,7 @@ export const FRAME_WIDTHS: readonly number[] = [160, 960];
 
 /** How many are made at once: who scrubs asks for many. */
 const AT_ONCE = 2;
-const running = new Set<symbol>();
+let running = 0;
 const waiting: (() => void)[] = [];
 
 /**
@@ -21,9 +21,8 @@ export async function smallFrame(
   width: number,
   wanted: () => boolean,
 ): Promise<Buffer | null> {
-  const turn = Symbol('turn');
-  if (running.size >= AT_ONCE) await new Promise<void>((resolve) => waiting.push(resolve));
-  running.add(turn);
+  if (running < AT_ONCE) running++;
+  else await new Promise<void>((resolve) => waiting.push(resolve));
   try {
     if (!wanted()) return null;
     const across = Math.min(width, facts.width);
@@ -31,7 +30,9 @@ export async function smallFrame(
     const frame = await frameAt(path, { ...facts, width: across, height }, at);
     return frame && (await sharp(frame).jpeg({ quality: 78 }).toBuffer());
   } finally {
-    running.delete(turn);
-    waiting.shift()?.();
+    // Whoever waits has this turn; nobody comes between.
+    const next = waiting.shift();
+    if (next) next();
+    else running--;
   }
 }

@@ -11,26 +11,27 @@ interface Still {
   page: string;
 }
 
-/** Brings in a still that a host shows of something, with where it is from on its placard; answers the asset. Throws an Error with a sentence. */
-export async function fetchStill({ address, title, creator, page }: Still, section: string): Promise<string> {
+/** Asks for it to come in, with where it is from on its placard; answers the arrival. */
+async function bringIn(
+  { address, creator, page }: Still,
+  words: { title: string; alt?: string },
+): Promise<string> {
   const label = {
-    title: `Still of ${title}`.slice(0, 300),
-    alt: `Still of “${title}”`.slice(0, 1000),
+    ...words,
+    title: words.title.slice(0, 300),
     creator: creator.slice(0, 300),
     sourceUrl: page,
     source: new URL(page).host,
   };
   const { arrivals } = await call(fetchMedia, { body: { items: [{ address, label }] } });
-  return acceptWhenRead(arrivals[0] ?? '', section);
+  return arrivals[0] ?? '';
 }
 
-/** Asks for a photo that a host offers (oEmbed) to come in, with what the host says of it on its placard. */
-export async function bringPhoto({ address, title, creator, page }: Still): Promise<void> {
-  const label = {
-    title: title.slice(0, 300),
-    creator: creator.slice(0, 300),
-    source: new URL(page).host,
-    sourceUrl: page,
-  };
-  await call(fetchMedia, { body: { items: [{ address, label }] } });
+/** Brings in a still that a host shows of something; answers the asset. Throws an Error with a sentence. */
+export async function fetchStill(still: Still, section: string): Promise<string> {
+  const alt = `Still of “${still.title}”`.slice(0, 1000);
+  return acceptWhenRead(await bringIn(still, { title: `Still of ${still.title}`, alt }), section);
 }
+
+/** Asks for a photo that a host offers (oEmbed) to come in, as what the host says that it is. */
+export const bringPhoto = (photo: Still): Promise<string> => bringIn(photo, { title: photo.title });

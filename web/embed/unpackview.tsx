@@ -48,6 +48,7 @@ export function UnpackView({
   const { answer, error, asking } = useUnpacked(code);
   const unpacked = answer?.unpacked;
   const choices = unpacked?.choices ?? [];
+  const card = choices.find((one) => one.kind === 'card');
   const [chosen, choose] = useState(0);
   const choice = choices[chosen] ?? choices[0] ?? null;
   const [draft, setDraft] = useState<Block[]>([]);
@@ -61,6 +62,9 @@ export function UnpackView({
     };
   }, [made]);
   const bring = useMutation({ mutationFn: bringPhoto });
+  const photo = answer?.asked?.photo ?? null;
+  // What was brought in before another address was written is of that one.
+  const brings = photo !== null && bring.variables?.address === photo.address;
   const [block] = draft;
   const change = (attrs: object) =>
     setDraft((now) =>
@@ -189,8 +193,8 @@ export function UnpackView({
               onChange={change}
             />
           )}
-          {bring.error && <Notice severity="stop">{bring.error.message}</Notice>}
-          {bring.isSuccess && (
+          {brings && bring.error && <Notice severity="stop">{bring.error.message}</Notice>}
+          {brings && bring.isSuccess && (
             <Notice
               severity="note"
               action={
@@ -212,14 +216,12 @@ export function UnpackView({
             >
               Put it in the page
             </button>
-            {answer?.asked?.photo && !bring.isSuccess && (
+            {photo && card && !(brings && bring.isSuccess) && (
               <button
                 type="button"
                 className="button"
                 disabled={bring.isPending}
-                onClick={() =>
-                  answer.asked?.photo && bring.mutate({ ...answer.asked.photo, page: code.trim() })
-                }
+                onClick={() => bring.mutate({ ...photo, page: card.card.address })}
               >
                 Bring the photo in
               </button>

@@ -44,9 +44,15 @@ function Bench({ asset, versions, mayWrite, current }: FilmBenchProps & { curren
   const [now, setNow] = useState<FilmChoices>(before);
   const [looked, setLooked] = useState<string | null>(null);
   const changed = now.still !== before.still || now.loudness !== before.loudness;
+  const written = JSON.stringify(now);
+  // Kept for later it is no other version yet: it stays here, and is not kept twice.
+  const [kept, setKept] = useState<string | null>(null);
   const film = asset.facts.kind === 'film';
   const keep = (use: Use) =>
-    save.mutate({ params: { id: asset.id }, body: { preparation: { ...AS_IT_CAME, film: now }, use } });
+    save.mutate(
+      { params: { id: asset.id }, body: { preparation: { ...AS_IT_CAME, film: now }, use } },
+      { onSuccess: () => setKept(written) },
+    );
   const plays = current.renditions.filter(({ mime }) => !mime.startsWith('image/'));
   const stills = current.renditions.filter(({ mime }) => mime.startsWith('image/'));
   const original = { ...asset.facts, bytes: asset.bytes };
@@ -90,7 +96,13 @@ function Bench({ asset, versions, mayWrite, current }: FilmBenchProps & { curren
               onWant={(loudness) => setNow({ ...now, loudness })}
             />
             {save.error && <Notice severity="stop">{save.error.message}</Notice>}
-            <KeepButtons asset={asset} place={null} disabled={!changed || save.isPending} onKeep={keep} />
+            {kept === written ? (
+              <p role="status" className="text-spruce">
+                Kept. Its files are being made.
+              </p>
+            ) : (
+              <KeepButtons asset={asset} place={null} disabled={!changed || save.isPending} onKeep={keep} />
+            )}
             <p className="caption">The original stays as it came, whatever is made of it.</p>
           </section>
         )}

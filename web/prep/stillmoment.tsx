@@ -5,7 +5,7 @@ import { SliderField } from '../kit/slider.tsx';
 
 /** So many frames lie in the row. */
 const ROW = 10;
-/** A film that is scrubbed through is asked for one frame in so many milliseconds. */
+/** A film that is scrubbed through is asked for a frame once one stays at it for so long, in milliseconds. */
 const PACE = 120;
 
 /** The moment of a film that stands for it until it plays: looked for along a row of its frames, frame by frame at its end. */
@@ -104,7 +104,7 @@ export function StillChoice({
 /** The moment that is taken where nobody chooses one. */
 const usual = (seconds: number) => Math.round(Math.min(2, seconds / 3) * 100) / 100;
 
-/** A value that follows another one, at a pace. */
+/** A value that follows another one once that stays. */
 function usePaced(value: number): number {
   const [paced, setPaced] = useState(value);
   useEffect(() => {

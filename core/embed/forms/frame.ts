@@ -31,13 +31,12 @@ export const frame: Form = {
 /** Elements of which a program would have made frames, where nothing in the code does. */
 function framesLater(found: Survey): Made | null {
   if (scriptsIn(found).length > 0) return null;
+  const addressOf = (element: Tree.Element) =>
+    LATER.map((name) => attributesOf(element).get(name) ?? '').find(isAddress);
   const later = found.elements.filter(
-    ({ tagName, attrs }) =>
-      BECOMES_A_FRAME.has(tagName) && attrs.some(({ name, value }) => LATER.has(name) && isAddress(value)),
+    (element) => BECOMES_A_FRAME.has(element.tagName) && addressOf(element) !== undefined,
   );
-  return later.length === 0
-    ? null
-    : framesMade(found, later, (element) => waitingIn(attributesOf(element)) ?? '');
+  return later.length === 0 ? null : framesMade(found, later, (element) => addressOf(element) ?? '');
 }
 
 /** The choices of elements that frame something: each that can be framed, first that which comes first. */
@@ -142,7 +141,7 @@ const KEPT_IN_SUBSTANCE = new Set(
 const WAITING = ['data-src', 'data-lazy-src', 'data-iframe-src', 'data-original', 'data-url'];
 /** Elements that stand for a frame until it is wanted, and what they keep its address in. */
 const BECOMES_A_FRAME = new Set(['div', 'span', 'section', 'figure', 'p']);
-const LATER = new Set(['data-src', 'data-lazy-src', 'data-iframe-src', 'data-iframe', 'data-embed-src']);
+const LATER = ['data-src', 'data-lazy-src', 'data-iframe-src', 'data-iframe', 'data-embed-src'];
 
 /** The address that an element keeps for later: under one of the usual names, else under whatever name it is data. */
 function waitingIn(attributes: ReadonlyMap<string, string>): string | undefined {

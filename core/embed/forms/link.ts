@@ -18,14 +18,21 @@ export function cardOfFrame(found: Survey, { src, title }: Frame): Choice {
   return cardOf(address, title, '');
 }
 
+/** Words in a line; none where they would be taken for code: a card that is copied and pasted again stays a card. */
+function keptWords(words: string, most: number): string {
+  const line = plainLine(words, most);
+  return readsLikeCode(line) ? '' : line;
+}
+
 /** A link card for an address. */
 export function cardOf(address: string, title: string, words: string, picture: string | null = null): Choice {
   const site = new URL(address).host.replace(/^www\./, '');
-  // A card that is copied and pasted again stays a card.
-  const [called, said] = [plainLine(title, 300), plainLine(words, 1000)].map((line) =>
-    readsLikeCode(line) ? '' : line,
-  );
-  const card = { address, title: called || addressInWords(address), words: said ?? '', site };
+  const card = {
+    address,
+    title: keptWords(title, 300) || addressInWords(address),
+    words: keptWords(words, 1000),
+    site,
+  };
   return cardChoice(card, WHY, picture);
 }
 

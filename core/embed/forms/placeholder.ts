@@ -17,6 +17,20 @@ export const customElement: Form = {
     ),
 };
 
+/** What is no room for a script to fill; frames are judged as what they are. */
+const NO_PLACES = new Set([
+  'script',
+  'style',
+  'link',
+  'img',
+  'noscript',
+  'iframe',
+  'object',
+  'embed',
+  'video',
+  'audio',
+]);
+
 /** An element that a script fills: told by its class, its id or its data. */
 export const placeholder: Form = {
   id: 'placeholder',
@@ -25,7 +39,7 @@ export const placeholder: Form = {
       found,
       found.elements.filter(
         ({ tagName, attrs }) =>
-          !['script', 'style', 'link', 'img', 'noscript'].includes(tagName) &&
+          !NO_PLACES.has(tagName) &&
           attrs.some(({ name }) => name === 'class' || name === 'id' || name.startsWith('data-')),
       ),
     ),
@@ -35,14 +49,13 @@ function fromPlaceholder(found: Survey, places: readonly Tree.Element[]): Made |
   const given = scriptOf(found);
   const [place] = places;
   if (!place) return null;
-  const drawn = given ?? (drawnInside(found, places) ? null : undefined);
-  if (drawn === undefined) return withoutScript(found, places);
+  if (!given && !drawnInside(found, places)) return withoutScript(found, places);
   const attributes = attributesOf(place);
-  const address = contentAddress(found, place, drawn?.address ?? '');
+  const address = contentAddress(found, place, given?.address);
   const words = wordsIn(place);
   const said = titleOf(found, attributes, null) || attributes.get('data-title') || '';
   const short = words.length <= 120 ? words : '';
-  const title = said || short || (drawn ? `Content from ${new URL(drawn.address).host}` : 'Content in a box');
+  const title = said || short || (given ? `Content from ${new URL(given.address).host}` : 'Content in a box');
   const others = address === null ? [] : [cardOf(address, title, short === title ? '' : words)];
   return boxMade(found, [...places, ...scriptsIn(found).map(({ element }) => element)], title, others);
 }
@@ -67,7 +80,9 @@ function drawnInside(found: Survey, places: readonly Tree.Element[]): boolean {
 function withoutScript(found: Survey, places: readonly Tree.Element[]): Made | null {
   for (const place of places) {
     const attributes = attributesOf(place);
-    const address = OWN.map((name) => linkAddress(attributes.get(name) ?? '')).find((to) => to !== null);
+    // What `src` means of an element of the host's own naming only the host says: something to be shown.
+    const names = place.tagName.includes('-') ? NAMES_IT : OWN;
+    const address = names.map((name) => linkAddress(attributes.get(name) ?? '')).find((to) => to !== null);
     if (address === undefined || address === null) continue;
     const title =
       titleOf(found, attributes, null) || attributes.get('data-title') || wordsIn(place).slice(0, 120);
@@ -81,11 +96,11 @@ function withoutScript(found: Survey, places: readonly Tree.Element[]): Made | n
 }
 
 /** Attributes in which hosts name what is to be shown. */
-const OWN = ['data-href', 'data-url', 'data-link', 'data-permalink', 'url', 'data-src', 'src'];
-const NAMES_IT = ['href', 'cite', ...OWN];
+const OWN = ['data-href', 'data-url', 'data-link', 'data-permalink', 'url'];
+const NAMES_IT = ['href', 'cite', ...OWN, 'data-src', 'src'];
 
 /** What the place is of: an address that it names, or the first link in it. */
-function contentAddress(found: Survey, place: Tree.Element, script: string): string | null {
+function contentAddress(found: Survey, place: Tree.Element, script: string | undefined): string | null {
   const attributes = attributesOf(place);
   const own = NAMES_IT.map((name) => linkAddress(attributes.get(name) ?? '')).find((to) => to !== null);
   const links = linksIn(found).map(({ href }) => linkAddress(href));

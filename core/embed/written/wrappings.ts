@@ -1,3 +1,5 @@
+import { withBrackets } from '../../text/index.ts';
+
 /**
  * What programs and people wrap code in when they pass it on, one thing each: the code without it, or null where it is
  * not wrapped so.
@@ -46,15 +48,12 @@ const string: Wrapping = {
   },
 };
 
-/** The beginning of a tag, or of one that was escaped, however often. */
-const BEGINS = /(?:<|&(?:amp;){0,9}(?:lt|#0{0,6}60|#x0{0,6}3c);)\s{0,9}[a-z]/i;
-
 /** The end of a frame whose beginning was not copied along. */
 const beginning: Wrapping = {
   what: '<iframe',
   why: 'the beginning of the code was missing; it was read as a frame',
   taken: (code) => {
-    if (BEGINS.test(code) || !/\bsrc\s{0,9}=/i.test(code)) return null;
+    if (/<\s{0,9}[a-z]/i.test(withBrackets(code)) || !/\bsrc\s{0,9}=/i.test(code)) return null;
     return /<\/iframe\s{0,9}>|\b(?:frameborder|allowfullscreen)\b/i.test(code) ? `<iframe ${code}` : null;
   },
 };
