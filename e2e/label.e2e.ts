@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { choose, expectDrawn, goTo, openPage, signIn } from './screen.ts';
+import { choose, expectDrawn, goTo, openPage, signIn, pageId } from './screen.ts';
 
 const placard = (page: Page) => page.getByRole('article', { name: /^Placard of/ });
 const beside = (page: Page) => page.getByRole('region', { name: 'What belongs to this label' });
@@ -322,7 +322,9 @@ test('a label changed once changes its pages, except where a place has its own w
   await page.getByRole('textbox', { name: 'Caption here' }).fill('Only here');
   await page.keyboard.press('Tab');
   await expect(here).toContainText('Only here');
-  await page.waitForTimeout(2500);
+  await expect
+    .poll(async () => (await page.request.get(`/api/pages/${pageId(page)}`)).text())
+    .toContain('Only here');
   await page.goto(`/label/${id}`);
   await expect(placard(page)).toContainText('but not its caption: it has its own');
   await label(page, id, { caption: '' });

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choose, choosePage, goTo, lineOf, openPage, signIn } from './screen.ts';
+import { beginPage, choose, choosePage, goTo, lineOf, openPage, signIn, takeBack, told } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText('Saved just now')).toBeVisible();
@@ -64,7 +64,8 @@ test('a link is made by key to a page found by its title, to a place in it, and 
     .getByRole('button', { name: 'Put into the bin' })
     .click();
   await expect(page.getByText(/1 page linked there: “Leading there”/).first()).toBeVisible();
-  await page.getByRole('button', { name: 'Take it back' }).click();
+  await takeBack(page);
+  await expect(told(page, 'Taken back.')).toBeVisible();
   await expect((await lineOf(page, 'Leading there')).getByText('nothing found')).toBeVisible();
 });
 

@@ -44,6 +44,8 @@ function OneProof({ id }: { id: string }) {
   const site = useAsk(readSite);
   const looked = { day: day || dayIn(site.data?.policy.timeZone ?? 'UTC', new Date()), ours };
   const shown = page.data?.shown ?? null;
+  // What was proofed before would be loaded in both frames only to be loaded anew at once.
+  const isOld = proof.isFetching && !proof.isFetchedAfterMount && !proof.isPlaceholderData;
   const refused = refusalOf(proof);
   if (refused)
     return (
@@ -82,7 +84,7 @@ function OneProof({ id }: { id: string }) {
             {whenInWords(shown, looked.day)}.
           </Notice>
         )}
-        {proof.data && page.data && (
+        {proof.data && page.data && !isOld && (
           <div className="flex min-h-0 grow gap-4 max-lg:h-[80vh] max-sm:h-auto max-sm:flex-col">
             <Screen
               name="At a desk"
