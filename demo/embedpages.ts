@@ -2,7 +2,7 @@ import { heading, page, runs, standing, text } from './blocks.ts';
 import type { Cast, SamplePage } from './samplepage.ts';
 
 /** A page with something of somebody else's in each way that it can stand there. */
-export const embedPages = ({ asset, film, sketch, feed, map }: Cast): SamplePage[] => [
+export const embedPages = ({ asset, film, sketch, feed, post, map }: Cast): SamplePage[] => [
   {
     title: 'The sky elsewhere',
     section: 'sky-notes',
@@ -31,7 +31,7 @@ export const embedPages = ({ asset, film, sketch, feed, map }: Cast): SamplePage
         heading('What Wren saw'),
         {
           type: 'quotation',
-          attrs: { source: 'Wren Oakes, 12 November 2026', address: 'https://flockline.example/wren/p/81' },
+          attrs: { source: 'Wren Oakes, 12 November 2026', address: post },
           content: [
             {
               type: 'paragraph',

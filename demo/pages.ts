@@ -20,7 +20,7 @@ import { settingPages } from './settingpages.ts';
 
 /** Finished pages, one half done, one with faults on purpose, one empty; between them every kind of block. */
 export function samplePages(cast: Cast): SamplePage[] {
-  const { comp, asset, film, board, deadHost } = cast;
+  const { comp, asset, film, board, deadHost, map } = cast;
   return [
     { title: 'How the mirror was made', section: 'instruments', document: () => page({ type: 'paragraph' }) },
     {
@@ -152,7 +152,7 @@ export function samplePages(cast: Cast): SamplePage[] {
               },
             ],
           },
-          text('How dark it will be is on [the valley’s sky map](https://hillshade.example/fernhollow ^).'),
+          text(`How dark it will be is on [the valley’s sky map](${map.address} ^).`),
         ),
     },
     {

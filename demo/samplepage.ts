@@ -13,6 +13,8 @@ export interface Cast {
   sketch: Frame;
   /** Somebody’s posts, which only a script can show. */
   feed: Boxed;
+  /** The address of one of them. */
+  post: string;
   /** A map that does not let itself be framed. */
   map: LinkCard;
 }

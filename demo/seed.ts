@@ -143,6 +143,7 @@ export async function seedDemo({ address, origin, standins, say }: SeedPlan): Pr
     deadHost: dead,
     sketch,
     feed,
+    post: `http://${hostOf('flockline', standins)}/wren/p/81`,
     map,
   })) {
     const { title, section, facts, copy } = page;

@@ -7,6 +7,7 @@ import { kindOf, type Block } from '@placard/core/page';
 import { call } from '../kit/api.ts';
 import { useMay } from '../kit/asking.ts';
 import { Code } from '../kit/code.tsx';
+import { useHavingInHand } from '../kit/inhand.ts';
 import { Notice } from '../kit/notice.tsx';
 import { Radios } from '../kit/radios.tsx';
 import { BoxControls } from './boxcontrols.tsx';
@@ -30,12 +31,15 @@ const NAMES: Record<Choice['kind'], string> = {
 
 /** Pasted code or an address taken apart: what was pasted, what visitors get, and what can be said of it. */
 export function UnpackView({
+  name,
   code: given,
   section,
   site,
   onPlace,
   onClose,
 }: {
+  /** What the code is in hand by until it is done with. */
+  name: string;
   code: string;
   /** Where a still is filed. */
   section: string;
@@ -45,6 +49,7 @@ export function UnpackView({
 }) {
   const [finding, setFinding] = useState(false);
   const [code, setCode] = useState(given);
+  useHavingInHand(name, code, code.trim() !== '');
   const { answer, error, asking } = useUnpacked(code);
   const unpacked = answer?.unpacked;
   const choices = unpacked?.choices ?? [];
@@ -207,7 +212,7 @@ export function UnpackView({
               be placed.
             </Notice>
           )}
-          <div className="sticky bottom-0 mt-3 flex flex-wrap gap-2.5 bg-card py-2">
+          <div className="sticky -bottom-4 mt-3 flex flex-wrap gap-2.5 bg-card pt-2 pb-4">
             <button
               type="button"
               className="button button-go"

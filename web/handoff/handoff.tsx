@@ -1,9 +1,8 @@
 import { Check, Copy, Download } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { Navigate, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import {
   handOffPage,
-  listPages,
   proofPage,
   readPage,
   readPolicyLines,
@@ -14,29 +13,28 @@ import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Bar } from '../kit/bar.tsx';
 import { Code } from '../kit/code.tsx';
 import { Fold } from '../kit/fold.tsx';
+import { LeadOn } from '../kit/leadon.tsx';
 import { Empty, EmptyScreen, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { inBytes, plural } from '@placard/core/text';
 import { leaving } from '../place/leaving.ts';
 import { PageChoice } from '../pages/pagechoice.tsx';
+import { usePageInHand, useTakePage } from '../pages/usepageinhand.ts';
 import { Findings } from '../proof/findings.tsx';
 
 /** The page as clean HTML to copy, and as a ZIP that opens offline. */
 export default function HandOff() {
   const { page: id } = useParams();
-  const ready = useAsk(listPages, { query: { state: 'ready', limit: '1' } });
-  const last = useAsk(listPages, { query: { limit: '1' } });
-  if (id === undefined) {
-    if (!ready.data || !last.data) return null;
-    const first = ready.data.pages[0] ?? last.data.pages[0];
-    if (!first) return <EmptyScreen title="No pages yet">A finished page leaves from here.</EmptyScreen>;
-    return <Navigate to={`/hand-off/${first.id}`} replace />;
-  }
-  return <OneHandOff key={id} id={id} />;
+  const first = usePageInHand(id, { state: 'ready' });
+  if (id !== undefined) return <OneHandOff key={id} id={id} />;
+  if (first === null)
+    return <EmptyScreen title="No pages yet">A finished page leaves from here.</EmptyScreen>;
+  return first ? <LeadOn from="/hand-off" to={`/hand-off/${first}`} /> : null;
 }
 
 function OneHandOff({ id }: { id: string }) {
   const page = useAsk(readPage, { params: { id } });
+  useTakePage(id);
   useTitle(page.data?.title, 'Hand off');
   const ready = useAsk(handOffPage, { params: { id } }, { staleTime: 0, after: () => leaving.over(id) });
   const [copied, setCopied] = useState(false);

@@ -11,7 +11,10 @@ export function keepFor(person: string): void {
   owner = person;
 }
 
-const keyOf = (kind: Kept, id = '') => `${owner}/${kind}/${id}`;
+/** A name that is of whoever writes here alone. */
+export const mine = (name: string): string => `${owner}/${name}`;
+
+const keyOf = (kind: Kept, id = '') => mine(`${kind}/${id}`);
 
 /** Keeps something that was written and is not saved yet. A browser that keeps nothing is no reason not to write. */
 export async function keep(kind: Kept, id: string, what: unknown): Promise<void> {

@@ -1,6 +1,7 @@
 import { useEditorState, type JSONContent } from '@tiptap/react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
+import * as v from 'valibot';
 import { proofPage, savePage, type Page, type Site } from '@placard/core/contract';
 import { columnOf } from '@placard/core/geometry';
 import { upgraded } from '@placard/core/page';
@@ -8,10 +9,12 @@ import { dayIn } from '@placard/core/text';
 import { UnpackView } from '../embed/unpackview.tsx';
 import { useAsk, useMay } from '../kit/asking.ts';
 import { useHold } from '../kit/hold.ts';
+import { haveInHand, inHand } from '../kit/inhand.ts';
 import { MeasureRule } from '../kit/measurerule.tsx';
 import { Notice } from '../kit/notice.tsx';
 import { useLatest } from '../kit/uselatest.ts';
 import { useTitle } from '../kit/usetitle.ts';
+import { useTakePage } from '../pages/usepageinhand.ts';
 import { FootRight } from '../shell/foot.tsx';
 import { usePlaces, useSelection } from '../shell/selection.tsx';
 import { Conflict } from './conflict.tsx';
@@ -70,7 +73,15 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     facts: resumed?.facts ?? page.facts,
     shown: resumed?.shown === undefined ? page.shown : resumed.shown,
   });
-  const [instead, show] = useState<Instead>(null);
+  const embedding = `embed ${page.id}`;
+  const [instead, show] = useState<Instead>(() => {
+    const code = mayWrite ? inHand(embedding, v.string()) : null;
+    return code === null ? null : { code };
+  });
+  const doneEmbedding = () => {
+    haveInHand(embedding, null);
+    show(null);
+  };
   const [source, showSource] = useState(false);
   const [linking, link] = useState(false);
   const [copying, chooseCopy] = useState(false);
@@ -129,6 +140,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   }, [selected?.asset, select]);
   useDesk(editor, site);
   useHold(page.id);
+  useTakePage(page.copy ? null : page.id);
   useTitle(own.title, 'Place');
   const { marked, dropPlace } = useDropPlace(editor, placing.placeAll);
   usePlaces((assets) => void placing.placeAll(assets, null), mayWrite ? dropPlace : null);
@@ -166,17 +178,18 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
       <main className="h-full">
         <h1 className="sr-only">Embed into {own.title}</h1>
         <UnpackView
+          name={embedding}
           code={instead.code}
           section={page.section.id}
           site={site}
-          onClose={() => show(null)}
+          onClose={doneEmbedding}
           onPlace={(blocks) => {
             let at = placing.chosen() ?? takeAddressOut(editor, instead.code);
             for (const block of blocks) {
               insertAt(editor, block as JSONContent, at);
               at = editor.state.selection.to;
             }
-            show(null);
+            doneEmbedding();
           }}
         />
       </main>

@@ -1,23 +1,23 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { listPages, readPage, readSite, type Page } from '@placard/core/contract';
+import { readPage, readSite, type Page } from '@placard/core/contract';
 import { FORMAT } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
 import { forget } from '../kit/kept.ts';
 import { LeadOn } from '../kit/leadon.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
+import { usePageInHand } from '../pages/usepageinhand.ts';
 import { PageEditor } from './editor.tsx';
 import { useKeptDraft } from './keptdraft.tsx';
 
-/** Put media into a page. Without a page named, the one changed last. */
+/** Put media into a page. Without a page named, the one in hand or changed last. */
 export default function Place() {
   const { page: id } = useParams();
-  const pages = useAsk(listPages, { query: { limit: '1' } }, { enabled: id === undefined });
+  const first = usePageInHand(id);
   if (id !== undefined) return <OnePage key={id} id={id} />;
-  if (!pages.data) return null;
-  const [first] = pages.data.pages;
-  if (first) return <LeadOn from="/place" to={`/place/${first.id}`} />;
+  if (first === undefined) return null;
+  if (first !== null) return <LeadOn from="/place" to={`/place/${first}`} />;
   return (
     <EmptyScreen title="No pages yet">
       <Link className="underline" to="/pages">

@@ -11,10 +11,11 @@ import {
   type Sound,
   type VersionLine,
 } from '@placard/core/contract';
-import { LOUDNESSES, NO_CHOICES, type FilmChoices } from '@placard/core/film';
+import { FilmChoicesSchema, LOUDNESSES, NO_CHOICES, type FilmChoices } from '@placard/core/film';
 import { AS_IT_CAME } from '@placard/core/prep';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { Progress } from '../kit/bar.tsx';
+import { inHand, useHavingInHand } from '../kit/inhand.ts';
 import { Notice } from '../kit/notice.tsx';
 import { Select } from '../kit/select.tsx';
 import { KeepButtons, type Use } from './keepbuttons.tsx';
@@ -41,12 +42,14 @@ function Bench({ asset, versions, mayWrite, current }: FilmBenchProps & { curren
   const opened = useAsk(openFilm, { params: { id: asset.id } });
   const save = useDo(saveVersion);
   const before = current.preparation.film ?? NO_CHOICES;
-  const [now, setNow] = useState<FilmChoices>(before);
+  const name = `prep ${asset.id} ${current.id}`;
+  const [now, setNow] = useState<FilmChoices>(() => inHand(name, FilmChoicesSchema) ?? before);
   const [looked, setLooked] = useState<string | null>(null);
   const changed = now.still !== before.still || now.loudness !== before.loudness;
   const written = JSON.stringify(now);
   // Kept for later it is no other version yet: it stays here, and is not kept twice.
   const [kept, setKept] = useState<string | null>(null);
+  useHavingInHand(name, now, changed && kept !== written);
   const film = asset.facts.kind === 'film';
   const keep = (use: Use) =>
     save.mutate(

@@ -1,6 +1,7 @@
 import { Checkbox } from '../kit/checkbox.tsx';
 import { Select } from '../kit/select.tsx';
 import { useEffect, useState } from 'react';
+import * as v from 'valibot';
 import { Link, useLocation, useNavigate } from 'react-router';
 import {
   changePrepSheet,
@@ -11,21 +12,25 @@ import {
   startBatch,
   type PrepSheet,
 } from '@placard/core/contract';
-import { BLANK_SHEET, type Sheet } from '@placard/core/prep';
+import { BLANK_SHEET, SheetSchema, type Sheet } from '@placard/core/prep';
 import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { OneLine } from '../kit/fields.tsx';
 import { useFilling } from '../kit/form.tsx';
+import { inHand, useHavingInHand, useInHand } from '../kit/inhand.ts';
 import { Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
 import { Batches } from './batches.tsx';
 import { SheetForm } from './sheetform.tsx';
 
+const ChosenSchema = v.array(v.string());
+
 /** Prepares many pictures by one sheet, and keeps the sheets. */
 export default function Many() {
   const { state } = useLocation() as { state: { assets?: string[] } | null };
   const navigate = useNavigate();
-  const chosen = state?.assets ?? [];
-  const [sheet, setSheet] = useState<Sheet>(BLANK_SHEET);
+  const [chosen, choose] = useState(() => state?.assets ?? inHand('prep many', ChosenSchema) ?? []);
+  useHavingInHand('prep many', chosen, chosen.length > 0);
+  const [sheet, setSheet] = useInHand('prep sheet', SheetSchema, BLANK_SHEET);
   const [kept, setKept] = useState<PrepSheet | null>(null);
   const start = useDo(startBatch);
   const blank = JSON.stringify(sheet) === JSON.stringify(BLANK_SHEET);
@@ -65,11 +70,19 @@ export default function Many() {
                         {
                           body: { assets: chosen, sheetName: kept?.name ?? 'a sheet without a name', sheet },
                         },
-                        { onSuccess: () => void navigate('/prep/many', { replace: true, state: null }) },
+                        {
+                          onSuccess: () => {
+                            choose([]);
+                            void navigate('/prep/many', { replace: true, state: null });
+                          },
+                        },
                       )
                     }
                   >
                     Prepare {plural(chosen.length, 'picture')}
+                  </button>
+                  <button type="button" className="button-plain ml-3" onClick={() => choose([])}>
+                    Leave them
                   </button>
                   {blank && <span className="caption ml-3">The sheet says nothing yet.</span>}
                 </>

@@ -20,6 +20,7 @@ import {
   type Tone,
 } from '@placard/core/prep';
 import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
+import { useHavingInHand } from '../kit/inhand.ts';
 import { Notice } from '../kit/notice.tsx';
 import { inPixels } from '@placard/core/text';
 import { CropArea, FocalDot } from './croparea.tsx';
@@ -78,7 +79,8 @@ function Workbench({
   current: VersionLine;
   opened: { preview: string; improved: Tone };
 }) {
-  const { now, set, changed, undo, redo } = usePreparation(current.preparation);
+  const name = `prep ${asset.id} ${current.id}`;
+  const { now, set, changed, undo, redo } = usePreparation(current.preparation, name);
   const [tool, setTool] = useState<Tool>('shape');
   const [screen, setScreen] = useState<'wide' | 'narrow'>('wide');
   const [ratio, setRatio] = useState<RatioName>('free');
@@ -89,6 +91,7 @@ function Workbench({
   const [looked, setLooked] = useState<string | null>(null);
   const written = JSON.stringify(now);
   const [kept, setKept] = useState<string | null>(null);
+  useHavingInHand(name, now, changed && kept !== written);
   const keep = (use: Use) =>
     save.mutate(
       { params: { id: asset.id }, body: { preparation: now, use } },

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useReducer } from 'react';
-import type { Preparation } from '@placard/core/prep';
+import { PreparationSchema, type Preparation } from '@placard/core/prep';
+import { inHand } from '../kit/inhand.ts';
 
 export interface History {
   past: Preparation[];
@@ -30,9 +31,15 @@ export function afterStep({ past, now, future }: History, step: Step): History {
   }
 }
 
+/** Where work begins: what was in hand when somebody left, one step from how it is kept. */
+function beginning([from, name]: readonly [Preparation, string]): History {
+  const held = inHand(name, PreparationSchema);
+  return held ? { past: [from], now: held, future: [] } : { past: [], now: from, future: [] };
+}
+
 /** A preparation that is being worked on, with its steps back and forth (Ctrl Z, Ctrl Shift Z). */
-export function usePreparation(from: Preparation) {
-  const [{ past, now, future }, step] = useReducer(afterStep, { past: [], now: from, future: [] });
+export function usePreparation(from: Preparation, name: string) {
+  const [{ past, now, future }, step] = useReducer(afterStep, [from, name] as const, beginning);
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;

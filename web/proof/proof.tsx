@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { listPages, proofPage, readPage, readSite } from '@placard/core/contract';
+import { proofPage, readPage, readSite } from '@placard/core/contract';
 import { PREVIEW_SANDBOX } from '../embed/blockpreview.tsx';
 import { refusalOf, useAsk } from '../kit/asking.ts';
 import { LeadOn } from '../kit/leadon.tsx';
@@ -13,6 +13,7 @@ import { DayField } from '../kit/dayfield.tsx';
 import { whenInWords } from '../place/wheninwords.ts';
 import { leaving } from '../place/leaving.ts';
 import { PageChoice } from '../pages/pagechoice.tsx';
+import { usePageInHand, useTakePage } from '../pages/usepageinhand.ts';
 import { Findings } from './findings.tsx';
 
 const DESK = 1280;
@@ -21,18 +22,16 @@ const PHONE = 390;
 /** The page as visitors see it, at desk and phone width side by side, with what was found in it. */
 export default function Proof() {
   const { page: id } = useParams();
-  const pages = useAsk(listPages, { query: { limit: '1' } });
-  if (id === undefined) {
-    const [first] = pages.data?.pages ?? [];
-    if (pages.isSuccess && !first)
-      return <EmptyScreen title="No pages yet">A page is looked at here before it goes out.</EmptyScreen>;
-    return first ? <LeadOn from="/proof" to={`/proof/${first.id}`} /> : null;
-  }
-  return <OneProof key={id} id={id} />;
+  const first = usePageInHand(id);
+  if (id !== undefined) return <OneProof key={id} id={id} />;
+  if (first === null)
+    return <EmptyScreen title="No pages yet">A page is looked at here before it goes out.</EmptyScreen>;
+  return first ? <LeadOn from="/proof" to={`/proof/${first}`} /> : null;
 }
 
 function OneProof({ id }: { id: string }) {
   const page = useAsk(readPage, { params: { id } });
+  useTakePage(id);
   useTitle(page.data?.title, 'Proof');
   const [day, lookOn] = useState('');
   const [ours, lookAsOurs] = useState(false);

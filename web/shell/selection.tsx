@@ -6,6 +6,9 @@ interface Selection {
   /** The asset whose placard is shown at the right; null for none. */
   asset: string | null;
   select: (asset: string | null) => void;
+  /** The page that was worked on or looked at last, on whatever stage; null for none. */
+  page: string | null;
+  takePage: (page: string) => void;
   trayOpen: boolean;
   openTray: (open: boolean) => void;
   /** Places assets at the caret of the page that is open, several of them together; null where none is. */
@@ -35,6 +38,7 @@ const SelectionContext = createContext<Selection | null>(null);
 /** Keeps what is selected, and whether the tray is up, across all screens. */
 export function SelectionProvider({ children }: { children: ReactNode }) {
   const [asset, select] = useState<string | null>(null);
+  const [page, takePage] = useState<string | null>(null);
   const [trayOpen, setTrayOpen] = useState(false);
   const [trayAsked, setTrayAsked] = useState(0);
   const [placer, setPlacer] = useState<{ place: Place; dropPlace: DropPlace | null } | null>(null);
@@ -50,6 +54,8 @@ export function SelectionProvider({ children }: { children: ReactNode }) {
     () => ({
       asset,
       select,
+      page,
+      takePage,
       trayOpen,
       openTray,
       place: placer?.place ?? null,
@@ -57,7 +63,7 @@ export function SelectionProvider({ children }: { children: ReactNode }) {
       placeWith,
       trayAsked,
     }),
-    [asset, trayOpen, openTray, trayAsked, placer, placeWith],
+    [asset, page, trayOpen, openTray, trayAsked, placer, placeWith],
   );
   return <SelectionContext value={selection}>{children}</SelectionContext>;
 }

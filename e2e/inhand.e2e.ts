@@ -1,0 +1,95 @@
+import { expect, test, type Page } from '@playwright/test';
+import { beginPage, choosePage, goTo, isSaved, openPage, signIn, told, typeNumber } from './screen.ts';
+
+const CODE =
+  '<iframe src="https://sketches.example/a/17" width="640" height="360" title="A sketch"></iframe>';
+const embedding = (page: Page) => page.getByRole('textbox', { name: 'Embed code' });
+
+test('code that was pasted and not yet put in the page is there on return, and after the window is opened anew', async ({
+  page,
+}) => {
+  await signIn(page);
+  await beginPage(page, 'Half embedded');
+  await page.getByRole('button', { name: 'Embed', exact: true }).click();
+  await embedding(page).fill(CODE);
+  await goTo(page, 'Gather');
+  await goTo(page, 'Place');
+  await expect(embedding(page)).toContainText('sketches.example/a/17');
+  await page.reload();
+  await expect(embedding(page)).toContainText('sketches.example/a/17');
+  // Left out, it is done with.
+  await page.getByRole('button', { name: 'Leave it out' }).click();
+  await goTo(page, 'Gather');
+  await goTo(page, 'Place');
+  await expect(page.getByRole('textbox', { name: 'Words of the page' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Place: Half embedded' })).toBeAttached();
+});
+
+test('what one page is worked on goes along from stage to stage, until it is gone', async ({ page }) => {
+  await signIn(page);
+  await openPage(page, 'Opening times and prices');
+  await expect(page.getByRole('heading', { name: 'Place: Opening times and prices' })).toBeAttached();
+  const chosen = page.getByLabel('Page', { exact: true });
+  await goTo(page, 'Proof');
+  await expect(chosen).toHaveText('Opening times and prices');
+  await goTo(page, 'Hand off');
+  await expect(chosen).toHaveText('Opening times and prices');
+  await choosePage(chosen, 'Autumn star parties');
+  await goTo(page, 'Place');
+  await expect(page.getByRole('heading', { name: 'Place: Autumn star parties' })).toBeAttached();
+  // One that went into the bin is not opened.
+  await beginPage(page, 'Soon gone');
+  await page.getByRole('textbox', { name: 'Words of the page' }).fill('Not for long.');
+  await isSaved(page);
+  await goTo(page, 'Pages');
+  await page.getByLabel('Words of a title or address').fill('Soon gone');
+  await page.getByRole('listitem').filter({ hasText: 'Soon gone' }).getByRole('checkbox').click();
+  await page
+    .getByRole('toolbar', { name: 'Chosen pages' })
+    .getByRole('button', { name: 'Put into the bin' })
+    .click();
+  await expect(told(page, /put into the bin/)).toBeVisible();
+  await goTo(page, 'Place');
+  await expect(page.getByRole('heading', { name: /^Place: / })).toBeAttached();
+  await expect(page.getByRole('heading', { name: 'Place: Soon gone' })).toHaveCount(0);
+});
+
+test('edits of a picture that are not kept yet are there on return, and can be taken back', async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto('/holdings?words=workshop');
+  await page.getByRole('button', { name: /^The mirror, half polished/ }).click();
+  await goTo(page, 'Prep');
+  await page.getByRole('tab', { name: 'Size' }).click();
+  const width = page.getByLabel('Width in pixels');
+  await typeNumber(width, 700);
+  await expect(page.getByRole('button', { name: 'Undo (Ctrl Z)' })).toBeEnabled();
+  await goTo(page, 'Label');
+  await goTo(page, 'Prep');
+  await page.getByRole('tab', { name: 'Size' }).click();
+  await expect(width).toHaveValue('700');
+  await page.getByRole('button', { name: 'Undo (Ctrl Z)' }).click();
+  await expect(width).not.toHaveValue('700');
+  await goTo(page, 'Label');
+  await goTo(page, 'Prep');
+  await page.getByRole('tab', { name: 'Size' }).click();
+  await expect(width).not.toHaveValue('700');
+});
+
+test('what is chosen of a film is there on return', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/prep');
+  await page.getByRole('option', { name: 'Aligning a finder scope' }).click();
+  const still = page.getByRole('region', { name: 'The still' });
+  const keep = page.getByRole('button', { name: /^Use (it in|this version)/ });
+  await expect(keep).toBeDisabled();
+  await still.getByRole('button', { name: 'Look at 0:02' }).last().click();
+  await still.getByRole('button', { name: 'Take this as its still' }).click();
+  await expect(keep).toBeEnabled();
+  await goTo(page, 'Gather');
+  await goTo(page, 'Prep');
+  await expect(still.getByRole('button', { name: 'This is its still' })).toBeDisabled();
+  await expect(still.getByText(/^0:02/)).toBeVisible();
+  await expect(keep).toBeEnabled();
+});
