@@ -3,7 +3,8 @@ import { unfit } from '../refusal.ts';
 import { threadsOf } from '../threads.ts';
 import type { Task, Worked } from './unpack.worker.ts';
 
-const WITHIN = 5_000;
+/** In milliseconds: what is allowed to come in takes a part of a second, but others may come first, and be many. */
+const WITHIN = 30_000;
 const threads = threadsOf<Task, Worked>(new URL('./unpack.worker.ts', import.meta.url), { megabytes: 128 });
 
 /** Unpacks pasted code in a thread that is given up when it takes too long. Throws a Refusal (unfit). */

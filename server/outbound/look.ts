@@ -8,7 +8,8 @@ import { threadsOf } from '../threads.ts';
 import type { Outbound } from './outbound.ts';
 
 const MOST_HTML = 3_000_000;
-const READ_WITHIN = 15_000;
+/** In milliseconds, with waiting for others. */
+const READ_WITHIN = 30_000;
 
 const threads = threadsOf<{ html: string; address: string }, ForeignPage>(
   new URL('./mediaonpage.worker.ts', import.meta.url),

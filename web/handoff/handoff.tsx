@@ -1,15 +1,9 @@
 import { Check, Copy, Download } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useParams } from 'react-router';
-import {
-  handOffPage,
-  proofPage,
-  readPage,
-  readPolicyLines,
-  tookPage,
-} from '@placard/core/contract';
+import { handOffPage, proofPage, readPage, readPolicyLines, tookPage } from '@placard/core/contract';
 import type { Refusal } from '../kit/api.ts';
-import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
+import { isOld, refusalOf, useAsk, useDo } from '../kit/asking.ts';
 import { Bar } from '../kit/bar.tsx';
 import { Code } from '../kit/code.tsx';
 import { Fold } from '../kit/fold.tsx';
@@ -36,15 +30,17 @@ function OneHandOff({ id }: { id: string }) {
   const page = useAsk(readPage, { params: { id } });
   useTakePage(id);
   useTitle(page.data?.title, 'Hand off');
-  const ready = useAsk(handOffPage, { params: { id } }, { staleTime: 0, after: () => leaving.over(id) });
+  const asked = useAsk(handOffPage, { params: { id } }, { staleTime: 0, after: () => leaving.over(id) });
+  // Nobody takes what the page was before.
+  const ready = isOld(asked) ? undefined : asked.data;
   const [copied, setCopied] = useState(false);
   const took = useDo(tookPage);
   // While it is asked again, what was said last stands: somebody may be writing why it may go out all the same.
   const [last, setLast] = useState<Refusal | null>(null);
   useEffect(() => {
-    if (!ready.isPending) setLast(ready.error);
-  }, [ready.isPending, ready.error]);
-  const refused = refusalOf(ready) ?? (ready.isPending ? last : null);
+    if (!asked.isPending) setLast(asked.error);
+  }, [asked.isPending, asked.error]);
+  const refused = refusalOf(asked) ?? (asked.isPending ? last : null);
   if (refused) return <HeldBack id={id} says={refused.message} stopped={refused.status === 409} />;
   const copy = async (html: string) => {
     await navigator.clipboard.writeText(html);
@@ -53,9 +49,9 @@ function OneHandOff({ id }: { id: string }) {
     if (page.data) took.mutate({ params: { id }, body: { version: page.data.version } });
     setTimeout(() => setCopied(false), 2500);
   };
-  const heaviest = Math.max(1, ...(ready.data?.files.map(({ bytes }) => bytes) ?? []));
-  const total = ready.data?.files.reduce((sum, { bytes }) => sum + bytes, 0) ?? 0;
-  const csp = Object.entries(ready.data?.csp ?? {}).map(
+  const heaviest = Math.max(1, ...(ready?.files.map(({ bytes }) => bytes) ?? []));
+  const total = ready?.files.reduce((sum, { bytes }) => sum + bytes, 0) ?? 0;
+  const csp = Object.entries(ready?.csp ?? {}).map(
     ([directive, sources]) => `${directive} ${sources.join(' ')};`,
   );
   return (
@@ -64,9 +60,9 @@ function OneHandOff({ id }: { id: string }) {
         <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
           <h1>Hand off</h1>
           <PageChoice stage="hand-off" chosen={id} />
-          {ready.data && (
+          {ready && (
             <span className="ml-auto flex gap-2">
-              <button type="button" className="button" onClick={() => void copy(ready.data.html)}>
+              <button type="button" className="button" onClick={() => void copy(ready.html)}>
                 {copied ? (
                   <Check aria-hidden className="size-4 text-spruce" />
                 ) : (
@@ -74,53 +70,47 @@ function OneHandOff({ id }: { id: string }) {
                 )}{' '}
                 {copied ? 'Copied' : 'Copy the HTML'}
               </button>
-              <a className="button button-go" href={ready.data.zip} download>
+              <a className="button button-go" href={ready.zip} download>
                 <Download aria-hidden className="size-4" /> Download ZIP
               </a>
             </span>
           )}
         </div>
-        {ready.data &&
-          (ready.data.html === '' ? (
+        {ready &&
+          (ready.html === '' ? (
             <Empty title="This page is empty">Write something and put pictures in it first.</Empty>
           ) : (
             <Code
               label="HTML"
               className="min-h-[220px] grow overflow-hidden border border-rule"
-              code={ready.data.html}
+              code={ready.html}
             />
           ))}
       </div>
       <aside className="flex flex-col gap-4 overflow-y-auto pr-1">
-        {ready.data && ready.data.findings.length > 0 && (
-          <Findings findings={ready.data.findings} pageId={id} />
-        )}
-        {ready.data && ready.data.data !== '' && (
+        {ready && ready.findings.length > 0 && <Findings findings={ready.findings} pageId={id} />}
+        {ready && ready.data !== '' && (
           <Part
             says="Structured data for the page’s head: licences and credits"
-            code={ready.data.data}
+            code={ready.data}
             called="Structured data"
           />
         )}
-        {ready.data && (
+        {ready && (
           <>
-            <Part
-              says="For the page’s head: description and shared card"
-              code={ready.data.head}
-              called="Head"
-            />
-            <Part says="Its entry in lists of pages" code={ready.data.listing} called="Listing" />
+            <Part says="For the page’s head: description and shared card" code={ready.head} called="Head" />
+            <Part says="Its entry in lists of pages" code={ready.listing} called="Listing" />
           </>
         )}
-        {ready.data && (
+        {ready && (
           <section className="wall-label">
             <h2 className="mb-1 text-[18px]">What goes along</h2>
             <p className="caption mb-2">
-              {plural(ready.data.files.length, 'file')}, {inBytes(total)}. A visitor loads only the few that
-              fit the screen.
+              {plural(ready.files.length, 'file')}, {inBytes(total)}. A visitor loads only the few that fit
+              the screen.
             </p>
             <ul className="text-[12px]">
-              {ready.data.files.map(({ path, bytes }) => (
+              {ready.files.map(({ path, bytes }) => (
                 <li
                   key={path}
                   className="grid grid-cols-[minmax(0,1fr)_44px_52px] items-center gap-2 border-b border-rule py-0.5"
@@ -142,7 +132,7 @@ function OneHandOff({ id }: { id: string }) {
                   says="For this page, the site’s Content-Security-Policy needs"
                   line={csp.join(' ')}
                 />
-                <PolicyLine says="and its Permissions-Policy may be" line={ready.data.permissions} />
+                <PolicyLine says="and its Permissions-Policy may be" line={ready.permissions} />
                 <Fold says="For the whole site" className="mt-2 text-[13px]">
                   <WholeSite />
                 </Fold>

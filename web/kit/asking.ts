@@ -50,6 +50,13 @@ export function refusalOf(query: { data: unknown; error: Refusal | null }): Refu
   return error && data !== undefined && mayPass(error) ? null : error;
 }
 
+/** True while what was answered on an earlier visit is asked for anew: it may be true no more. */
+export const isOld = (query: {
+  isFetching: boolean;
+  isFetchedAfterMount: boolean;
+  isPlaceholderData: boolean;
+}): boolean => query.isFetching && !query.isFetchedAfterMount && !query.isPlaceholderData;
+
 /** Who is signed in. */
 export const useMe = () => useAsk(readMe, {}, { retry: false, staleTime: Number.POSITIVE_INFINITY });
 

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { proofPage, readPage, readSite } from '@placard/core/contract';
 import { PREVIEW_SANDBOX } from '../embed/blockpreview.tsx';
-import { refusalOf, useAsk } from '../kit/asking.ts';
+import { isOld, refusalOf, useAsk } from '../kit/asking.ts';
 import { LeadOn } from '../kit/leadon.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
@@ -43,8 +43,6 @@ function OneProof({ id }: { id: string }) {
   const site = useAsk(readSite);
   const looked = { day: day || dayIn(site.data?.policy.timeZone ?? 'UTC', new Date()), ours };
   const shown = page.data?.shown ?? null;
-  // What was proofed before would be loaded in both frames only to be loaded anew at once.
-  const isOld = proof.isFetching && !proof.isFetchedAfterMount && !proof.isPlaceholderData;
   const refused = refusalOf(proof);
   if (refused)
     return (
@@ -83,7 +81,8 @@ function OneProof({ id }: { id: string }) {
             {whenInWords(shown, looked.day)}.
           </Notice>
         )}
-        {proof.data && page.data && !isOld && (
+        {/* What was proofed before would be loaded in both frames only to be loaded anew at once. */}
+        {proof.data && page.data && !isOld(proof) && (
           <div className="flex min-h-0 grow gap-4 max-lg:h-[80vh] max-sm:h-auto max-sm:flex-col">
             <Screen
               name="At a desk"

@@ -1,4 +1,5 @@
-/** One drawing after the other, each in a task of its own, so that none holds up a key or a press. */
+/** How long drawing goes on in one task, in milliseconds: a key or a press waits for no more than what is begun by then. */
+const AT_ONCE = 12;
 const waiting = new Set<() => void>();
 let under = false;
 
@@ -12,14 +13,22 @@ export function drawSoon(draw: () => void): () => void {
   return () => void waiting.delete(draw);
 }
 
-const channel = new MessageChannel();
-channel.port2.addEventListener('message', () => {
-  const [next] = waiting;
-  if (next) {
+function drawSome(): void {
+  const begun = performance.now();
+  for (const next of waiting) {
     waiting.delete(next);
     next();
+    if (performance.now() - begun > AT_ONCE) return;
   }
-  if (waiting.size > 0) channel.port1.postMessage(null);
-  else under = false;
+}
+
+const channel = new MessageChannel();
+channel.port2.addEventListener('message', () => {
+  try {
+    drawSome();
+  } finally {
+    if (waiting.size > 0) channel.port1.postMessage(null);
+    else under = false;
+  }
 });
 channel.port2.start();
