@@ -24,7 +24,7 @@ test('an upload broken off by the connection goes on where it was', async ({ pag
     .getByLabel('Files to bring in')
     .setInputFiles({ name: 'Long way.jpg', mimeType: 'image/jpeg', buffer: bytes });
   await expect(page.getByText('The connection dropped. Going on as soon as it is back.')).toBeVisible();
-  await expect(page.getByLabel('Title of Long way.jpg')).toHaveValue('Long way', { timeout: 45_000 });
+  await expect(page.getByLabel('Title of Long way.jpg')).toHaveValue('Long way');
   expect(offsets).toEqual([0, 8_000_000, 8_000_000, 8_000_000, 8_000_000, 16_000_000]);
   await page.getByRole('button', { name: 'Discard Long way.jpg' }).click();
   await expect(page.getByLabel('Title of Long way.jpg')).toHaveCount(0);

@@ -38,7 +38,6 @@ async function find(page: Page, words: string, option: string): Promise<void> {
 }
 
 test('the whole way goes by key alone: from signing in to copying the HTML', async ({ page }) => {
-  test.setTimeout(300_000);
   await page.goto('/');
   await press(page, page.getByRole('button', { name: /^Edda Quill/ }));
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible();

@@ -15,7 +15,6 @@ test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true, isMobile: tru
 const TAKEN = /(is taken up\.|^(After|At the top|Not over) .*)$/;
 
 test('the whole way goes by touch: from files to copying the HTML', async ({ page }) => {
-  test.setTimeout(300_000);
   await signIn(page);
   const rule = page.getByRole('navigation', { name: 'Stages' });
 

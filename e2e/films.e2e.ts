@@ -98,7 +98,7 @@ test('a film of ours is sent to the host with title, captions and audience, and 
   await there.getByRole('radio', { name: 'our people' }).check();
   await there.getByRole('button', { name: /^Send / }).click();
   const link = there.getByRole('link', { name: 'Our finder scope' });
-  await expect(link).toBeVisible({ timeout: 30_000 });
+  await expect(link).toBeVisible();
   await expect(there).toContainText('on Lanternreel, for our people');
   const film = await page.context().newPage();
   await film.goto((await link.getAttribute('href')) ?? '');

@@ -26,7 +26,6 @@ async function videoHost(page: Page): Promise<string> {
 }
 
 test('the whole line: from files to a page to HTML', async ({ page }) => {
-  test.setTimeout(240_000);
   const errors: string[] = [];
   page.on('pageerror', (error) => {
     // Chromium's own film controls complain inside a sandbox; nothing of ours runs there.
@@ -63,7 +62,7 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
   await expect.poll(() => waitingAt(page, 'Holdings')).toBe(held + 2);
 
   // Prep: the renditions are made, never wider than the original.
-  await expect.poll(() => waitingAt(page, 'Prep'), { timeout: 60_000 }).toBe(0);
+  await expect.poll(() => waitingAt(page, 'Prep')).toBe(0);
   await goTo(page, 'Prep');
   await page.getByRole('option', { name: 'Meteor over the barn' }).click();
   await expect(page.getByRole('cell', { name: '2,400 × 1,600' })).toBeVisible();

@@ -9,8 +9,8 @@ export default defineConfig({
   testMatch: '**/*.e2e.ts',
   ...(output ? { outputDir: output } : {}),
   workers: houses.length,
-  timeout: 180_000,
-  expect: { timeout: 30_000 },
+  timeout: 300_000,
+  expect: { timeout: 60_000 },
   reporter: [['list'], ['json']],
   use: {
     baseURL: houses[Number(process.env['TEST_PARALLEL_INDEX'] ?? 0)],
