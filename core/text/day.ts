@@ -3,14 +3,27 @@ import { format, isValid, parse, parseISO } from 'date-fns';
 /** True for a day as ISO 8601 writes it, 2026-11-24, that is in the calendar. */
 export const isDay = (text: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text));
 
-/** The day that it is at a moment where the clocks of an IANA time zone are kept, as ISO 8601. Throws RangeError. */
-export function dayIn(timeZone: string, moment: Date): string {
-  const parts = new Intl.DateTimeFormat('en', {
+/** Making one takes milliseconds, and a site asks in its own time zone again and again. */
+const daysOf = new Map<string, Intl.DateTimeFormat>();
+const MOST_ZONES = 20;
+
+function dayFormat(timeZone: string): Intl.DateTimeFormat {
+  const made = daysOf.get(timeZone);
+  if (made) return made;
+  const format = new Intl.DateTimeFormat('en', {
     timeZone,
     year: 'numeric',
     month: '2-digit',
     day: '2-digit',
-  }).formatToParts(moment);
+  });
+  if (daysOf.size >= MOST_ZONES) daysOf.clear();
+  daysOf.set(timeZone, format);
+  return format;
+}
+
+/** The day that it is at a moment where the clocks of an IANA time zone are kept, as ISO 8601. Throws RangeError. */
+export function dayIn(timeZone: string, moment: Date): string {
+  const parts = dayFormat(timeZone).formatToParts(moment);
   const part = (type: string) => parts.find((one) => one.type === type)?.value ?? '';
   return `${part('year').padStart(4, '0')}-${part('month')}-${part('day')}`;
 }

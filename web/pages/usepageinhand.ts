@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { listPages, readPage, type PageQuery } from '@placard/core/contract';
 import { useAsk } from '../kit/asking.ts';
-import { useSelection } from '../shell/selection.tsx';
+import { useSelecting, useSelection } from '../shell/selection.tsx';
 
 /**
  * The page that a stage opens where none is named: the one that was worked on or looked at last, on whatever stage,
@@ -28,7 +28,7 @@ export function usePageInHand(
 
 /** Takes a page in hand: the other stages open it, too. Null for what is no page of its own. */
 export function useTakePage(id: string | null): void {
-  const { takePage } = useSelection();
+  const { takePage } = useSelecting();
   useEffect(() => {
     if (id !== null) takePage(id);
   }, [id, takePage]);

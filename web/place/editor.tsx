@@ -1,4 +1,4 @@
-import { useEditorState, type JSONContent } from '@tiptap/react';
+import type { JSONContent } from '@tiptap/react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import * as v from 'valibot';
@@ -10,16 +10,16 @@ import { UnpackView } from '../embed/unpackview.tsx';
 import { useAsk, useMay } from '../kit/asking.ts';
 import { useHold } from '../kit/hold.ts';
 import { haveInHand, inHand } from '../kit/inhand.ts';
-import { MeasureRule } from '../kit/measurerule.tsx';
 import { Notice } from '../kit/notice.tsx';
 import { useLatest } from '../kit/uselatest.ts';
 import { useTitle } from '../kit/usetitle.ts';
 import { useTakePage } from '../pages/usepageinhand.ts';
 import { FootRight } from '../shell/foot.tsx';
-import { usePlaces, useSelection } from '../shell/selection.tsx';
+import { usePlaces, useSelecting } from '../shell/selection.tsx';
 import { Conflict } from './conflict.tsx';
 import { CopyChoice } from './copies/copychoice.tsx';
 import { Hairline } from './hairline.tsx';
+import { MeasuresRule } from './measuresrule.tsx';
 import { KeptDraftOffer } from './keptdraft.tsx';
 import { Outline } from './outline.tsx';
 import type { OwnFacts } from './ownfacts.ts';
@@ -32,7 +32,6 @@ import { newPlacementId } from './placementid.ts';
 import { insertAt } from './placing.ts';
 import { RefusedPlacing } from './refusedplacing.tsx';
 import { SaveLine } from './saveline.tsx';
-import { selectedPlacement } from './selectedplacement.ts';
 import { ColumnsRule } from './settings/columnsrule.tsx';
 import { ItemHandles } from './settings/itemhandles.tsx';
 import { useDesk } from './settings/usedesk.ts';
@@ -64,7 +63,7 @@ type Instead = { code: string } | 'versions' | null;
 /** A page lying on the desk at its true measure, with its outline, and beside it what is selected or belongs to the page. */
 export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) {
   const mayWrite = useMay(savePage);
-  const { select, openTray } = useSelection();
+  const { openTray } = useSelecting();
   // Written on this very version, it goes on from there by itself.
   const resumed = draft?.version === page.version ? draft : null;
   const [offered, setOffered] = useState(draft !== null && resumed === null);
@@ -134,10 +133,6 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     if (open && mayWrite) editor.commands.focus(undefined, { scrollIntoView: false });
   }, [open, editor, mayWrite]);
 
-  const selected = useEditorState({ editor, selector: ({ editor: now }) => selectedPlacement(now) });
-  useEffect(() => {
-    if (selected?.asset) select(selected.asset);
-  }, [selected?.asset, select]);
   useDesk(editor, site);
   useHold(page.id);
   useTakePage(page.copy ? null : page.id);
@@ -248,11 +243,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
           )}
           {!source && (
             <div className="relative mx-4 min-h-[26px] lg:min-h-0">
-              <MeasureRule
-                measures={site.measures}
-                column={column}
-                chosen={selected && !selected.said.width ? selected.said.measure : undefined}
-              />
+              <MeasuresRule editor={editor} measures={site.measures} column={column} />
               {mayWrite && <ColumnsRule editor={editor} column={column} />}
             </div>
           )}
@@ -296,7 +287,6 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
       </div>
       <PageSide
         editor={editor}
-        selected={selected}
         site={site}
         page={page}
         own={own}

@@ -1,5 +1,5 @@
 import { useEditorState, type Editor } from '@tiptap/react';
-import { useDeferredValue, useState, type ReactNode } from 'react';
+import { Fragment, useDeferredValue, useEffect, useState, type ReactNode } from 'react';
 import type { Page, Site } from '@placard/core/contract';
 import { EmbeddedPanel } from '../embed/embeddedpanel.tsx';
 import { PlacardPanel } from '../placard/placard.tsx';
@@ -12,7 +12,8 @@ import { ThisBlock } from './own/thisblock.tsx';
 import { PagePanel } from './own/pagepanel.tsx';
 import type { OwnFacts } from './ownfacts.ts';
 import { QuotationControls } from './quotationcontrols.tsx';
-import type { SelectedPlacement } from './selectedplacement.ts';
+import { selectedPlacement } from './selectedplacement.ts';
+import { AfterDrawing, useAfterDrawing } from './settings/afterdrawing.tsx';
 import type { ChosenBlocks } from './settings/commands.ts';
 import { blockOf } from './settings/desk.ts';
 import { SetTogetherPanel, SettingPanel, useSettings } from './settings/settingpanel.tsx';
@@ -23,7 +24,6 @@ import { TableControls } from './tablecontrols.tsx';
 /** Beside the page: how what is selected stands and its placard, or what the caret is in and what belongs to the page itself. */
 export function PageSide({
   editor,
-  selected,
   site,
   page,
   own,
@@ -38,7 +38,6 @@ export function PageSide({
   children,
 }: {
   editor: Editor;
-  selected: SelectedPlacement | null;
   site: Site;
   page: Page;
   own: OwnFacts;
@@ -54,9 +53,16 @@ export function PageSide({
   /** What is to be said first. */
   children: ReactNode;
 }) {
-  const { asset } = useSelection();
+  const { asset, select } = useSelection();
+  const selected = useEditorState({ editor, selector: ({ editor: now }) => selectedPlacement(now) });
+  useEffect(() => {
+    if (selected?.asset) select(selected.asset);
+  }, [selected?.asset, select]);
   // What is written and pressed comes first; the panel is drawn in the time between.
-  const { found, chosen } = useDeferredValue(useSettings(editor));
+  const settings = useSettings(editor);
+  const { found, chosen } = useDeferredValue(settings);
+  // Of things that are set together, how they stand comes first, and then how one of them does.
+  const Stands = settings.found ? AfterDrawing : Fragment;
   const whole = found && {
     from: found.pos,
     to: found.pos + found.node.nodeSize,
@@ -66,7 +72,7 @@ export function PageSide({
   // Where there is little room, it is not taken before somebody asks.
   const [open, setOpen] = useState(false);
   const something = selected !== null || small !== null || found !== null || chosen !== null;
-  const shown = useDeferredValue(selected ? selected.asset : (small?.asset ?? asset));
+  const shown = useAfterDrawing(useDeferredValue(selected ? selected.asset : (small?.asset ?? asset)));
   return (
     <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto py-3 pr-5 max-lg:max-h-[34vh] max-lg:border-t max-lg:border-edge max-lg:px-4">
       {children}
@@ -74,13 +80,14 @@ export function PageSide({
       {mayWrite && found && <SettingPanel editor={editor} site={site} page={page.id} found={found} />}
       {mayWrite &&
         selected &&
+        (found !== null || settings.found === null) &&
         selected.type !== 'arriving' &&
         selected.type !== 'unknown' &&
         selected.type !== 'standingCopy' && (
-          <>
+          <Stands>
             <StandingPanel editor={editor} selected={selected} site={site} page={page.id} />
             <EmbeddedPanel editor={editor} pos={selected.pos} site={site} section={page.section.id} />
-          </>
+          </Stands>
         )}
       {mayWrite && chosen && selected && !found && (
         <SetTogetherPanel editor={editor} site={site} chosen={chosen} />

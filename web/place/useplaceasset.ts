@@ -5,7 +5,7 @@ import { readAsset, type AssetDetail, type Site } from '@placard/core/contract';
 import { linkToFile, type AnyBlock } from '@placard/core/page';
 import { call } from '../kit/api.ts';
 import { keyOf } from '../kit/asking.ts';
-import { useSelection } from '../shell/selection.tsx';
+import { useSelecting } from '../shell/selection.tsx';
 import { heldBlock } from './newblocks.ts';
 import { keepPlace, placeOf, takePlace } from './pending.ts';
 import { newPlacementId } from './placementid.ts';
@@ -37,7 +37,7 @@ const [CHOSEN, REFUSED] = ['chosen', 'refused'];
 /** Places assets in the page, and refuses those without alt text until they have it. */
 export function usePlaceAsset(editor: Editor, site: Site) {
   const client = useQueryClient();
-  const { select } = useSelection();
+  const { select } = useSelecting();
   const [refused, setRefused] = useState<AssetDetail | null>(null);
   /** The things that what waits is one of; and who waits for its answer. */
   const waits = useRef<string | null>(null);

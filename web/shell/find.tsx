@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { listAssets, listPages } from '@placard/core/contract';
 import { useAsk } from '../kit/asking.ts';
-import { useSelection } from './selection.tsx';
+import { useSelecting } from './selection.tsx';
 
 const PLACES = [
   ['/gather', 'Gather: bring files in'],
@@ -30,7 +30,7 @@ function hasEveryWord(value: string, typed: string): number {
 export default function Find({ onClose }: { onClose: () => void }) {
   const [words, setWords] = useState('');
   const navigate = useNavigate();
-  const { select } = useSelection();
+  const { select } = useSelecting();
   const pages = useAsk(listPages, { query: { words, limit: '12' } }, { placeholderData: (before) => before });
   const assets = useAsk(
     listAssets,

@@ -2,20 +2,24 @@ import { createContext, useCallback, useContext, useEffect, useMemo, useState, t
 import type { Point } from '../kit/dragging.ts';
 import { useLatest } from '../kit/uselatest.ts';
 
-interface Selection {
+/** What changes a selection; always the same, so that nobody is drawn anew who only does it. */
+interface Selecting {
+  select: (asset: string | null) => void;
+  takePage: (page: string) => void;
+  openTray: (open: boolean) => void;
+  placeWith: (place: Place | null, dropPlace: DropPlace | null) => void;
+}
+
+interface Selection extends Selecting {
   /** The asset whose placard is shown at the right; null for none. */
   asset: string | null;
-  select: (asset: string | null) => void;
   /** The page that was worked on or looked at last, on whatever stage; null for none. */
   page: string | null;
-  takePage: (page: string) => void;
   trayOpen: boolean;
-  openTray: (open: boolean) => void;
   /** Places assets at the caret of the page that is open, several of them together; null where none is. */
   place: Place | null;
   /** The page that is open, for what is dragged. */
   dropPlace: DropPlace | null;
-  placeWith: (place: Place | null, dropPlace: DropPlace | null) => void;
   /** Counts how often the tray was asked for, to be gone on in by key. */
   trayAsked: number;
 }
@@ -34,6 +38,7 @@ export interface DropPlace {
 }
 
 const SelectionContext = createContext<Selection | null>(null);
+const SelectingContext = createContext<Selecting | null>(null);
 
 /** Keeps what is selected, and whether the tray is up, across all screens. */
 export function SelectionProvider({ children }: { children: ReactNode }) {
@@ -50,33 +55,39 @@ export function SelectionProvider({ children }: { children: ReactNode }) {
     setTrayOpen(open);
     if (open) setTrayAsked((before) => before + 1);
   }, []);
+  const selecting = useMemo(() => ({ select, takePage, openTray, placeWith }), [openTray, placeWith]);
   const selection = useMemo(
     () => ({
+      ...selecting,
       asset,
-      select,
       page,
-      takePage,
       trayOpen,
-      openTray,
       place: placer?.place ?? null,
       dropPlace: placer?.dropPlace ?? null,
-      placeWith,
       trayAsked,
     }),
-    [asset, page, trayOpen, openTray, trayAsked, placer, placeWith],
+    [selecting, asset, page, trayOpen, trayAsked, placer],
   );
-  return <SelectionContext value={selection}>{children}</SelectionContext>;
+  return (
+    <SelectingContext value={selecting}>
+      <SelectionContext value={selection}>{children}</SelectionContext>
+    </SelectingContext>
+  );
 }
 
-export function useSelection(): Selection {
-  const selection = useContext(SelectionContext);
-  if (!selection) throw new Error('useSelection needs a SelectionProvider above it.');
-  return selection;
+export const useSelection = (): Selection => provided(useContext(SelectionContext));
+
+/** For who selects and does not show what is selected. */
+export const useSelecting = (): Selecting => provided(useContext(SelectingContext));
+
+function provided<T>(value: T | null): T {
+  if (value === null) throw new Error('This needs a SelectionProvider above it.');
+  return value;
 }
 
 /** While this screen is open, what is chosen elsewhere is placed by it. */
 export function usePlaces(place: Place, dropPlace: DropPlace | null): void {
-  const { placeWith } = useSelection();
+  const { placeWith } = useSelecting();
   const latest = useLatest(place);
   useEffect(() => {
     placeWith((assets) => latest.current(assets), dropPlace);

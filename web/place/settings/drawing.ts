@@ -1,5 +1,4 @@
-/** How long drawing goes on in one task, in milliseconds: a key or a press waits for no more than what is begun by then. */
-const AT_ONCE = 12;
+/** One drawing after the other, each in a task of its own, so that none holds up a key or a press. */
 const waiting = new Set<() => void>();
 let under = false;
 
@@ -13,19 +12,14 @@ export function drawSoon(draw: () => void): () => void {
   return () => void waiting.delete(draw);
 }
 
-function drawSome(): void {
-  const begun = performance.now();
-  for (const next of waiting) {
-    waiting.delete(next);
-    next();
-    if (performance.now() - begun > AT_ONCE) return;
-  }
-}
-
 const channel = new MessageChannel();
 channel.port2.addEventListener('message', () => {
+  const [next] = waiting;
   try {
-    drawSome();
+    if (next) {
+      waiting.delete(next);
+      next();
+    }
   } finally {
     if (waiting.size > 0) channel.port1.postMessage(null);
     else under = false;

@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/react';
 import { NodeSelection } from '@tiptap/pm/state';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
-import { useDeferredValue, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import type { Site } from '@placard/core/contract';
 import {
   acrossRoom,
@@ -15,8 +15,9 @@ import {
   type Together,
 } from '@placard/core/page';
 import { Hint } from '../../kit/hint.tsx';
-import { useSelection } from '../../shell/selection.tsx';
+import { useSelecting } from '../../shell/selection.tsx';
 import { IconButton } from '../standing/iconbutton.tsx';
+import { AfterDrawing } from './afterdrawing.tsx';
 import { blockOf, deskOf, roomAt } from './desk.ts';
 import {
   beginTitle,
@@ -56,9 +57,7 @@ export function TogetherControls({
   /** The choice of the setting itself. */
   children: ReactNode;
 }) {
-  const { openTray } = useSelection();
-  // The settings themselves are looked at first.
-  const listed = useDeferredValue(true, false);
+  const { openTray } = useSelecting();
   const { attrs, items } = things;
   const outer = roomAt(editor, found.pos, deskOf(editor).context);
   const room = attrs.across ? acrossRoom(outer) : outer;
@@ -111,7 +110,7 @@ export function TogetherControls({
           say={(said) => say(editor, found, said)}
         />
       </div>
-      {listed && (
+      <AfterDrawing>
         <OrderList
           things={items.map((item, at) => orderedOf(item, at, context, desk.words))}
           chosen={found.at}
@@ -119,7 +118,7 @@ export function TogetherControls({
           onMove={(from, to) => moveItem(editor, found, from, to)}
           onTakeOut={(at) => takeOutItem(editor, found, at)}
         />
-      )}
+      </AfterDrawing>
       {current && found.at !== null && (
         <>
           {desk.words && titleOf(current) === '' && partsOf(current).title < 0 && (
