@@ -49,6 +49,22 @@ test('the ledger is there on return, and so is the window’s title', async ({ p
   await expect(page).toHaveTitle('Holdings · Placard');
 });
 
+test('Back leads to the screen before, whatever was looked at in between', async ({ page }) => {
+  await signIn(page);
+  await goTo(page, 'Pages');
+  await goTo(page, 'Proof');
+  const desk = page.locator('iframe[title$=", at a desk"]');
+  await expect(desk.contentFrame().locator('h1')).toBeVisible();
+  for (const on of [true, false]) {
+    const before = await desk.getAttribute('src');
+    await page.getByRole('checkbox', { name: 'as our people see it' }).setChecked(on);
+    await expect.poll(() => desk.getAttribute('src')).not.toBe(before);
+    await expect(desk.contentFrame().locator('h1')).toBeVisible();
+  }
+  await page.goBack();
+  await expect(page.getByRole('heading', { name: 'Pages', level: 1 })).toBeVisible();
+});
+
 test('a label stays before its writer, however slowly they write, until they go on themselves', async ({
   page,
 }) => {

@@ -56,6 +56,8 @@ export function BlockPreview({
     <div className="relative w-full bg-[#eee]" style={{ position: 'relative', ...(look as CSSProperties) }}>
       {address && (
         <iframe
+          // In the same frame another preview would be a step that Back goes back by.
+          key={address}
           src={address}
           title={`Preview: ${title}`}
           sandbox={PREVIEW_SANDBOX}

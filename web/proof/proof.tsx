@@ -147,6 +147,8 @@ function Screen({
       <div ref={measure} className="relative min-h-0 grow overflow-hidden border border-edge bg-white">
         {room && (
           <iframe
+            // In the same frame another page would be a step that Back goes back by.
+            key={src}
             src={src}
             title={`${title}, ${name.toLowerCase()}`}
             sandbox={PREVIEW_SANDBOX}
