@@ -80,7 +80,7 @@ test('edits of a picture that are not kept yet are there on return, and can be t
 test('what is chosen of a film is there on return', async ({ page }) => {
   await signIn(page);
   await page.goto('/prep');
-  await page.getByRole('option', { name: 'Aligning a finder scope' }).click();
+  await page.getByRole('option', { name: 'Aligning a finder scope', exact: true }).click();
   const still = page.getByRole('region', { name: 'The still' });
   const keep = page.getByRole('button', { name: /^Use (it in|this version)/ });
   await expect(keep).toBeDisabled();
@@ -92,4 +92,29 @@ test('what is chosen of a film is there on return', async ({ page }) => {
   await expect(still.getByRole('button', { name: 'This is its still' })).toBeDisabled();
   await expect(still.getByText(/^0:02/)).toBeVisible();
   await expect(keep).toBeEnabled();
+});
+
+test('a host’s file that is being written is there on return, and done with once it is kept', async ({
+  page,
+}) => {
+  await signIn(page, 'Kit Marlowe-Finch');
+  await page.goto('/hosts/files');
+  const begin = page.getByRole('button', { name: 'Write a file for a host' });
+  const file = page.getByRole('textbox', { name: 'The host’s file' });
+  await begin.click();
+  await file.fill(
+    '{ "format": 1, "name": "Half written", "hosts": ["half.example"], "addresses": [{ "page": "/f/{id}", "embed": "/p/{id}" }], "options": [] }',
+  );
+  await goTo(page, 'Pages');
+  await page.goto('/hosts/files');
+  await begin.click();
+  await expect(file).toContainText('Half written');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(told(page, /Half written understands is kept/)).toBeVisible();
+  await begin.click();
+  await expect(file).not.toContainText('Half written');
+  await page.getByRole('button', { name: 'Half written half.example' }).click();
+  await page.getByRole('button', { name: 'Take it away …' }).click();
+  await page.getByRole('button', { name: 'Take it away', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Half written half.example' })).toHaveCount(0);
 });

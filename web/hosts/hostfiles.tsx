@@ -6,6 +6,7 @@ import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { AskFirst } from '../kit/askfirst.tsx';
 import { Code } from '../kit/code.tsx';
 import { ago } from '../kit/days.ts';
+import { haveInHand, useInHand } from '../kit/inhand.ts';
 import { tell } from '../kit/messages.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
@@ -102,7 +103,12 @@ function OneFile({
   const [id] = useState(() => kept?.id ?? newPlacementId());
   // What it was when it was opened: whoever changed it meanwhile is not overwritten.
   const [version, setVersion] = useState(kept?.version ?? 0);
-  const [text, setText] = useState(() => (kept ? `${JSON.stringify(kept.file, null, 2)}\n` : FIRST));
+  const name = `host file ${kept?.id ?? 'new'} ${version}`;
+  const [text, setText] = useInHand(
+    name,
+    v.string(),
+    kept ? `${JSON.stringify(kept.file, null, 2)}\n` : FIRST,
+  );
   const keep = useDo(keepHostFile);
   const remove = useDo(removeHostFile);
   const read = readFile(text);
@@ -130,6 +136,7 @@ function OneFile({
                   { params: { id }, body: { version, file } },
                   {
                     onSuccess: (now) => {
+                      haveInHand(name, null);
                       setVersion(now.version);
                       tell({ says: `What ${file.name} understands is kept.` });
                       onKept({ ...now, file, changedAt: new Date().toISOString(), changedBy: '' });

@@ -72,9 +72,13 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     facts: resumed?.facts ?? page.facts,
     shown: resumed?.shown === undefined ? page.shown : resumed.shown,
   });
+  const { state: brought, pathname } = useLocation() as {
+    state: { block?: JSONContent; embed?: string } | null;
+    pathname: string;
+  };
   const embedding = `embed ${page.id}`;
   const [instead, show] = useState<Instead>(() => {
-    const code = mayWrite ? inHand(embedding, v.string()) : null;
+    const code = mayWrite && !brought?.block ? inHand(embedding, v.string()) : null;
     return code === null ? null : { code };
   });
   const doneEmbedding = () => {
@@ -141,10 +145,6 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   usePlaces((assets) => void placing.placeAll(assets, null), mayWrite ? dropPlace : null);
 
   // What was chosen on another screen for this page is put at its end, once.
-  const { state: brought, pathname } = useLocation() as {
-    state: { block?: JSONContent; embed?: string } | null;
-    pathname: string;
-  };
   const navigate = useNavigate();
   useEffect(() => {
     if (!(brought?.block ?? brought?.embed) || !mayWrite) return;
