@@ -15,7 +15,7 @@ import { FilmChoicesSchema, LOUDNESSES, NO_CHOICES, type FilmChoices } from '@pl
 import { AS_IT_CAME } from '@placard/core/prep';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { Progress } from '../kit/bar.tsx';
-import { inHand, useHavingInHand } from '../kit/inhand.ts';
+import { haveInHand, inHand, useHavingInHand } from '../kit/inhand.ts';
 import { Notice } from '../kit/notice.tsx';
 import { Select } from '../kit/select.tsx';
 import { KeepButtons, type Use } from './keepbuttons.tsx';
@@ -52,10 +52,18 @@ function Bench({ asset, versions, mayWrite, current }: FilmBenchProps & { curren
   useHavingInHand(name, now, changed && kept !== written);
   const film = asset.facts.kind === 'film';
   const keep = (use: Use) =>
-    save.mutate(
-      { params: { id: asset.id }, body: { preparation: { ...AS_IT_CAME, film: now }, use } },
-      { onSuccess: () => setKept(written) },
-    );
+    void save
+      .mutateAsync({
+        params: { id: asset.id },
+        body: { preparation: { ...AS_IT_CAME, film: now }, use },
+      })
+      .then(
+        () => {
+          haveInHand(name, null);
+          setKept(written);
+        },
+        () => undefined,
+      );
   const plays = current.renditions.filter(({ mime }) => !mime.startsWith('image/'));
   const stills = current.renditions.filter(({ mime }) => mime.startsWith('image/'));
   const original = { ...asset.facts, bytes: asset.bytes };

@@ -20,7 +20,7 @@ import {
   type Tone,
 } from '@placard/core/prep';
 import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
-import { useHavingInHand } from '../kit/inhand.ts';
+import { haveInHand, useHavingInHand } from '../kit/inhand.ts';
 import { Notice } from '../kit/notice.tsx';
 import { inPixels } from '@placard/core/text';
 import { CropArea, FocalDot } from './croparea.tsx';
@@ -93,9 +93,13 @@ function Workbench({
   const [kept, setKept] = useState<string | null>(null);
   useHavingInHand(name, now, changed && kept !== written);
   const keep = (use: Use) =>
-    save.mutate(
-      { params: { id: asset.id }, body: { preparation: now, use } },
-      { onSuccess: () => setKept(written) },
+    void save.mutateAsync({ params: { id: asset.id }, body: { preparation: now, use } }).then(
+      () => {
+        // The version that it became may be on the screen by then.
+        haveInHand(name, null);
+        setKept(written);
+      },
+      () => undefined,
     );
   const { original } = current;
   const other = versions.find(({ id }) => id === beside);
