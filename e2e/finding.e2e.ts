@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
+import { unlabel } from './labels.ts';
 import { choose, goTo, pick, signIn, takeBack, told } from './screen.ts';
 
 const found = (page: Page) => page.getByRole('group', { name: 'What was found' });
@@ -83,6 +84,7 @@ test('the placard of many says what they lack and have in common, and narrows to
     const answer = await page.request.get(`/api/assets?${query}&limit=100`);
     return ((await answer.json()) as { assets: { id: string }[] }).assets.map(({ id }) => id);
   };
+  const labelAgain = await unlabel(page, 'licence', 1);
   const lacking = await found('lacking=licence');
   const all = await found('sort=title');
   const at = all.findIndex((id) => lacking.includes(id));
@@ -104,6 +106,7 @@ test('the placard of many says what they lack and have in common, and narrows to
     .getByRole('button', { name: 'Choose these' })
     .click();
   await expect(bar(page)).toContainText(lacks === 1 ? '1 asset chosen' : `${lacks} assets chosen`);
+  await labelAgain();
 });
 
 test('keywords are added to many and taken away again, and found by', async ({ page }) => {

@@ -1,31 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { choose, expectDrawn, goTo, openPage, signIn, pageId } from './screen.ts';
+import { held, label } from './labels.ts';
+import { choose, expectDrawn, goTo, openPage, pageId, signIn } from './screen.ts';
 
 const placard = (page: Page) => page.getByRole('article', { name: /^Placard of/ });
 const beside = (page: Page) => page.getByRole('region', { name: 'What belongs to this label' });
 const look = (page: Page, name: string) => beside(page).getByRole('tab', { name }).click();
 
-interface Asset {
-  id: string;
-  placardVersion: number;
-  placard: Record<string, string>;
-}
-async function held(page: Page, title: string): Promise<Asset> {
-  const answer = await page.request.get(`/api/assets?words=${encodeURIComponent(title)}&limit=500`);
-  const { assets } = (await answer.json()) as { assets: Asset[] };
-  const asset = assets.find(({ placard }) => placard['title'] === title);
-  if (!asset) throw new Error(`“${title}” is not held.`);
-  return asset;
-}
-async function label(page: Page, id: string, changes: Record<string, unknown>) {
-  const asset = (await (await page.request.get(`/api/assets/${id}`)).json()) as Asset;
-  await page.request.patch(`/api/assets/${id}/placard`, {
-    data: { version: asset.placardVersion, changes },
-    headers: { origin: new URL(page.url()).origin },
-  });
-}
 async function openLabel(page: Page, title: string): Promise<string> {
   await signIn(page);
   const { id } = await held(page, title);

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { unlabel } from './labels.ts';
 import { goTo, signIn } from './screen.ts';
 
 /** What somebody sees of a screen at a glance: its heading, whether it shows pictures, and how many lines. */
@@ -69,6 +70,7 @@ test('a label stays before its writer, however slowly they write, until they go 
   page,
 }) => {
   await signIn(page);
+  const labelAgain = await unlabel(page, 'alt', 2);
   await goTo(page, 'Label');
   const placard = page.getByRole('article');
   await expect(placard).toBeVisible();
@@ -98,6 +100,7 @@ test('a label stays before its writer, however slowly they write, until they go 
   await page.getByRole('button', { name: 'Next unlabelled' }).click();
   await expect(page.getByRole('article', { name })).toBeHidden();
   // Put back as it was, so that other tests find the queue as long.
+  await labelAgain();
   await page.goto(new URL(here).pathname.startsWith('/label/') ? here : '/label');
 });
 
