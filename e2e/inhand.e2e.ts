@@ -3,6 +3,7 @@ import { beginPage, choosePage, goTo, isSaved, openPage, signIn, told, typeNumbe
 
 const CODE =
   '<iframe src="https://sketches.example/a/17" width="640" height="360" title="A sketch"></iframe>';
+const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const embedding = (page: Page) => page.getByRole('textbox', { name: 'Embed code' });
 
 test('code that was pasted and not yet put in the page is there on return, and after the window is opened anew', async ({
@@ -23,6 +24,32 @@ test('code that was pasted and not yet put in the page is there on return, and a
   await goTo(page, 'Place');
   await expect(page.getByRole('textbox', { name: 'Words of the page' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Place: Half embedded' })).toBeAttached();
+});
+
+test('what was begun to be embedded goes where it was begun, though the page was left meanwhile', async ({
+  page,
+}) => {
+  await signIn(page);
+  await beginPage(page, 'Where it was begun');
+  await words(page).click();
+  for (const line of ['One.', 'Two.', 'Three.']) {
+    await page.keyboard.type(line);
+    if (line !== 'Three.') await page.keyboard.press('Enter');
+  }
+  await words(page).getByText('Two.').click();
+  await isSaved(page);
+  await page.getByRole('button', { name: 'Embed', exact: true }).click();
+  await embedding(page).fill(CODE);
+  for (const _ of ['once', 'twice']) {
+    await goTo(page, 'Gather');
+    await goTo(page, 'Place');
+    await expect(embedding(page)).toContainText('sketches.example/a/17');
+  }
+  await page.getByRole('button', { name: 'Put it in the page' }).click();
+  await expect(words(page).locator('> p').nth(1)).toHaveText('Two.');
+  await expect(
+    words(page).locator('> p:has-text("Two.") + *').locator('iframe, .placement').first(),
+  ).toBeAttached();
 });
 
 test('what one page is worked on goes along from stage to stage, until it is gone', async ({ page }) => {

@@ -1,7 +1,6 @@
 export { whyMayNotPlay } from './plays.ts';
 export {
   choicesInWords,
-  FilmChoicesSchema,
   gainFor,
   LOUDNESSES,
   momentInWords,

@@ -8,17 +8,17 @@ const daysOf = new Map<string, Intl.DateTimeFormat>();
 const MOST_ZONES = 20;
 
 function dayFormat(timeZone: string): Intl.DateTimeFormat {
-  const made = daysOf.get(timeZone);
-  if (made) return made;
-  const format = new Intl.DateTimeFormat('en', {
+  const known = daysOf.get(timeZone);
+  if (known) return known;
+  const made = new Intl.DateTimeFormat('en', {
     timeZone,
     year: 'numeric',
     month: '2-digit',
     day: '2-digit',
   });
   if (daysOf.size >= MOST_ZONES) daysOf.clear();
-  daysOf.set(timeZone, format);
-  return format;
+  daysOf.set(timeZone, made);
+  return made;
 }
 
 /** The day that it is at a moment where the clocks of an IANA time zone are kept, as ISO 8601. Throws RangeError. */

@@ -6,7 +6,7 @@ import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { AskFirst } from '../kit/askfirst.tsx';
 import { Code } from '../kit/code.tsx';
 import { ago } from '../kit/days.ts';
-import { haveInHand, useInHand } from '../kit/inhand.ts';
+import { inHand, letGo, useHavingInHand } from '../kit/inhand.ts';
 import { tell } from '../kit/messages.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
@@ -30,6 +30,8 @@ const FIRST = `{
   ]
 }
 `;
+
+const WrittenSchema = v.object({ version: v.number(), text: v.string() });
 
 /** What hosts say that their addresses understand: one file a host, written and tried out by keepers. */
 export default function HostFiles() {
@@ -101,14 +103,13 @@ function OneFile({
   onGone: () => void;
 }) {
   const [id] = useState(() => kept?.id ?? newPlacementId());
+  const name = `host file ${kept?.id ?? 'new'}`;
+  const [begun, begin] = useState(() => (kept ? `${JSON.stringify(kept.file, null, 2)}\n` : FIRST));
   // What it was when it was opened: whoever changed it meanwhile is not overwritten.
-  const [version, setVersion] = useState(kept?.version ?? 0);
-  const name = `host file ${kept?.id ?? 'new'} ${version}`;
-  const [text, setText] = useInHand(
-    name,
-    v.string(),
-    kept ? `${JSON.stringify(kept.file, null, 2)}\n` : FIRST,
+  const [{ version, text }, write] = useState(
+    () => inHand(name, WrittenSchema) ?? { version: kept?.version ?? 0, text: begun },
   );
+  useHavingInHand(name, { version, text }, text !== begun);
   const keep = useDo(keepHostFile);
   const remove = useDo(removeHostFile);
   const read = readFile(text);
@@ -119,7 +120,7 @@ function OneFile({
           label="The host’s file"
           className="h-[52vh] resize-y overflow-hidden border border-edge"
           code={text}
-          {...(mayChange ? { onChange: setText } : {})}
+          {...(mayChange ? { onChange: (next: string) => write((now) => ({ ...now, text: next })) } : {})}
         />
         {'wrong' in read && <Notice severity="stop">{read.wrong}</Notice>}
         {keep.error && <Notice severity="stop">{keep.error.message}</Notice>}
@@ -132,16 +133,15 @@ function OneFile({
               onClick={() => {
                 if ('wrong' in read) return;
                 const { file } = read;
-                keep.mutate(
-                  { params: { id }, body: { version, file } },
-                  {
-                    onSuccess: (now) => {
-                      haveInHand(name, null);
-                      setVersion(now.version);
-                      tell({ says: `What ${file.name} understands is kept.` });
-                      onKept({ ...now, file, changedAt: new Date().toISOString(), changedBy: '' });
-                    },
+                void keep.mutateAsync({ params: { id }, body: { version, file } }).then(
+                  (now) => {
+                    letGo(name);
+                    begin(text);
+                    write({ version: now.version, text });
+                    tell({ says: `What ${file.name} understands is kept.` });
+                    onKept({ ...now, file, changedAt: new Date().toISOString(), changedBy: '' });
                   },
+                  () => undefined,
                 );
               }}
             >

@@ -15,20 +15,21 @@ export function inHand<S extends v.GenericSchema>(name: string, schema: S): v.In
   }
 }
 
-/** Has something in hand, or lets go of it with null. A browser that holds nothing is no reason not to work. */
-export function haveInHand(name: string, what: unknown): void {
+/** Lets go of what is done with. */
+export const letGo = (name: string): void => put(name, null);
+
+/** A browser that holds nothing is no reason not to work: what is written stays on the screen. */
+function put(name: string, json: string | null): void {
   try {
-    if (what === null) sessionStorage.removeItem(mine(name));
-    else sessionStorage.setItem(mine(name), JSON.stringify(what));
-  } catch {
-    // It stays on the screen.
-  }
+    if (json === null) sessionStorage.removeItem(mine(name));
+    else sessionStorage.setItem(mine(name), json);
+  } catch {}
 }
 
 /** Has something in hand for as long as it is not done with. */
 export function useHavingInHand(name: string, what: unknown, undone: boolean): void {
   const held = undone ? JSON.stringify(what) : null;
-  useEffect(() => haveInHand(name, held === null ? null : JSON.parse(held)), [name, held]);
+  useEffect(() => put(name, held), [name, held]);
 }
 
 /** State that stays in hand: what it was when somebody left, or what it is at first. */

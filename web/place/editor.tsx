@@ -9,7 +9,7 @@ import { dayIn } from '@placard/core/text';
 import { UnpackView } from '../embed/unpackview.tsx';
 import { useAsk, useMay } from '../kit/asking.ts';
 import { useHold } from '../kit/hold.ts';
-import { haveInHand, inHand } from '../kit/inhand.ts';
+import { inHand, letGo } from '../kit/inhand.ts';
 import { Notice } from '../kit/notice.tsx';
 import { useLatest } from '../kit/uselatest.ts';
 import { useTitle } from '../kit/usetitle.ts';
@@ -82,7 +82,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     return code === null ? null : { code };
   });
   const doneEmbedding = () => {
-    haveInHand(embedding, null);
+    letGo(embedding);
     show(null);
   };
   const [source, showSource] = useState(false);

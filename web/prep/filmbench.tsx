@@ -5,22 +5,22 @@ import {
   makeLighter,
   openFilm,
   readSound,
-  saveVersion,
   stopLighter,
   type AssetDetail,
   type Sound,
   type VersionLine,
 } from '@placard/core/contract';
-import { FilmChoicesSchema, LOUDNESSES, NO_CHOICES, type FilmChoices } from '@placard/core/film';
-import { AS_IT_CAME } from '@placard/core/prep';
+import { LOUDNESSES, NO_CHOICES, type FilmChoices } from '@placard/core/film';
+import { AS_IT_CAME, PreparationSchema } from '@placard/core/prep';
 import { useAsk, useDo } from '../kit/asking.ts';
 import { Progress } from '../kit/bar.tsx';
-import { haveInHand, inHand, useHavingInHand } from '../kit/inhand.ts';
+import { inHand } from '../kit/inhand.ts';
 import { Notice } from '../kit/notice.tsx';
 import { Select } from '../kit/select.tsx';
-import { KeepButtons, type Use } from './keepbuttons.tsx';
+import { KeepButtons } from './keepbuttons.tsx';
 import { Renditions } from './renditions.tsx';
 import { StillChoice } from './stillmoment.tsx';
+import { useKeepVersion } from './usekeepversion.ts';
 import { Versions } from './versions.tsx';
 
 interface FilmBenchProps {
@@ -40,30 +40,14 @@ export function FilmBench(props: FilmBenchProps) {
 
 function Bench({ asset, versions, mayWrite, current }: FilmBenchProps & { current: VersionLine }) {
   const opened = useAsk(openFilm, { params: { id: asset.id } });
-  const save = useDo(saveVersion);
   const before = current.preparation.film ?? NO_CHOICES;
   const name = `prep ${asset.id} ${current.id}`;
-  const [now, setNow] = useState<FilmChoices>(() => inHand(name, FilmChoicesSchema) ?? before);
+  const [now, setNow] = useState<FilmChoices>(() => inHand(name, PreparationSchema)?.film ?? before);
   const [looked, setLooked] = useState<string | null>(null);
   const changed = now.still !== before.still || now.loudness !== before.loudness;
-  const written = JSON.stringify(now);
-  // Kept for later it is no other version yet: it stays here, and is not kept twice.
-  const [kept, setKept] = useState<string | null>(null);
-  useHavingInHand(name, now, changed && kept !== written);
+  const preparation = { ...AS_IT_CAME, film: now };
+  const { keep, kept, keeping, refusal } = useKeepVersion(asset.id, name, preparation, changed);
   const film = asset.facts.kind === 'film';
-  const keep = (use: Use) =>
-    void save
-      .mutateAsync({
-        params: { id: asset.id },
-        body: { preparation: { ...AS_IT_CAME, film: now }, use },
-      })
-      .then(
-        () => {
-          haveInHand(name, null);
-          setKept(written);
-        },
-        () => undefined,
-      );
   const plays = current.renditions.filter(({ mime }) => !mime.startsWith('image/'));
   const stills = current.renditions.filter(({ mime }) => mime.startsWith('image/'));
   const original = { ...asset.facts, bytes: asset.bytes };
@@ -106,13 +90,13 @@ function Bench({ asset, versions, mayWrite, current }: FilmBenchProps & { curren
               wanted={now.loudness}
               onWant={(loudness) => setNow({ ...now, loudness })}
             />
-            {save.error && <Notice severity="stop">{save.error.message}</Notice>}
-            {kept === written ? (
+            {refusal && <Notice severity="stop">{refusal.message}</Notice>}
+            {kept ? (
               <p role="status" className="text-spruce">
                 Kept. Its files are being made.
               </p>
             ) : (
-              <KeepButtons asset={asset} place={null} disabled={!changed || save.isPending} onKeep={keep} />
+              <KeepButtons asset={asset} place={null} disabled={!changed || keeping} onKeep={keep} />
             )}
             <p className="caption">The original stays as it came, whatever is made of it.</p>
           </section>

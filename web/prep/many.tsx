@@ -30,6 +30,10 @@ export default function Many() {
   const navigate = useNavigate();
   const [chosen, choose] = useState(() => state?.assets ?? inHand('prep many', ChosenSchema) ?? []);
   useHavingInHand('prep many', chosen, chosen.length > 0);
+  const leave = () => {
+    choose([]);
+    void navigate('/prep/many', { replace: true, state: null });
+  };
   const [sheet, setSheet] = useInHand('prep sheet', SheetSchema, BLANK_SHEET);
   const [kept, setKept] = useState<PrepSheet | null>(null);
   const start = useDo(startBatch);
@@ -70,18 +74,13 @@ export default function Many() {
                         {
                           body: { assets: chosen, sheetName: kept?.name ?? 'a sheet without a name', sheet },
                         },
-                        {
-                          onSuccess: () => {
-                            choose([]);
-                            void navigate('/prep/many', { replace: true, state: null });
-                          },
-                        },
+                        { onSuccess: leave },
                       )
                     }
                   >
                     Prepare {plural(chosen.length, 'picture')}
                   </button>
-                  <button type="button" className="button-plain ml-3" onClick={() => choose([])}>
+                  <button type="button" className="button-plain ml-3" onClick={leave}>
                     Leave them
                   </button>
                   {blank && <span className="caption ml-3">The sheet says nothing yet.</span>}

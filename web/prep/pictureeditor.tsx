@@ -1,11 +1,5 @@
 import { useState } from 'react';
-import {
-  openForPrep,
-  saveVersion,
-  type AssetDetail,
-  type Site,
-  type VersionLine,
-} from '@placard/core/contract';
+import { openForPrep, type AssetDetail, type Site, type VersionLine } from '@placard/core/contract';
 import { seenThrough, within, type FocalPoint, type Rectangle } from '@placard/core/geometry';
 import {
   editOf,
@@ -19,8 +13,7 @@ import {
   type Edit,
   type Tone,
 } from '@placard/core/prep';
-import { refusalOf, useAsk, useDo } from '../kit/asking.ts';
-import { haveInHand, useHavingInHand } from '../kit/inhand.ts';
+import { refusalOf, useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { inPixels } from '@placard/core/text';
 import { CropArea, FocalDot } from './croparea.tsx';
@@ -28,7 +21,7 @@ import { DoneList } from './donelist.tsx';
 import { FinishTool } from './finishtool.tsx';
 import { LightTool } from './lighttool.tsx';
 import { OutputTool } from './outputtool.tsx';
-import { KeepButtons, type Use } from './keepbuttons.tsx';
+import { KeepButtons } from './keepbuttons.tsx';
 import { readShape } from './readshape.ts';
 import { Renditions } from './renditions.tsx';
 import { SideBySide } from './sidebyside.tsx';
@@ -38,6 +31,7 @@ import { Stage } from './stage.tsx';
 import { Strip } from './strip.tsx';
 import { Tabs, TabPanel } from '../kit/tabs.tsx';
 import { Toolbar, type Tool } from './toolbar.tsx';
+import { useKeepVersion } from './usekeepversion.ts';
 import { usePreparation } from './usepreparation.ts';
 import { Versions } from './versions.tsx';
 
@@ -87,20 +81,8 @@ function Workbench({
   const [compared, setCompared] = useState<number | null>(null);
   const [trueSize, setTrueSize] = useState(false);
   const [beside, setBeside] = useState<string | null>(null);
-  const save = useDo(saveVersion);
   const [looked, setLooked] = useState<string | null>(null);
-  const written = JSON.stringify(now);
-  const [kept, setKept] = useState<string | null>(null);
-  useHavingInHand(name, now, changed && kept !== written);
-  const keep = (use: Use) =>
-    void save.mutateAsync({ params: { id: asset.id }, body: { preparation: now, use } }).then(
-      () => {
-        // The version that it became may be on the screen by then.
-        haveInHand(name, null);
-        setKept(written);
-      },
-      () => undefined,
-    );
+  const { keep, kept, keeping, refusal } = useKeepVersion(asset.id, name, now, changed);
   const { original } = current;
   const other = versions.find(({ id }) => id === beside);
   const setEdits = (edits: Edit[], settled: boolean) => set(fitted({ ...now, edits }, original), settled);
@@ -244,16 +226,11 @@ function Workbench({
           }
         />
         {seen.says && <Notice severity="stop">{seen.says}</Notice>}
-        {save.error && <Notice severity="stop">{save.error.message}</Notice>}
-        {mayWrite && changed && kept !== written && (
-          <KeepButtons
-            asset={asset}
-            place={place}
-            disabled={save.isPending || seen.says !== null}
-            onKeep={keep}
-          />
+        {refusal && <Notice severity="stop">{refusal.message}</Notice>}
+        {mayWrite && changed && !kept && (
+          <KeepButtons asset={asset} place={place} disabled={keeping || seen.says !== null} onKeep={keep} />
         )}
-        {kept === written && (
+        {kept && (
           <p role="status" className="text-spruce">
             Kept. Its renditions are being made.
           </p>
