@@ -29,8 +29,8 @@ test('a link is made by key to a page found by its title, to a place in it, and 
   await page.keyboard.press('Home');
   for (let letter = 0; letter < 'The walk'.length; letter++) await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('Control+Shift+K');
+  // Enter comes before the answer; it takes what has these words, not what stood there before.
   await page.keyboard.type('long walk');
-  await expect(linkPanel(page).getByRole('option', { name: /The long walk/ })).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(words(page).locator('a')).toHaveText('The walk');
   // Words typed behind it are no link.

@@ -57,6 +57,10 @@ export const isOld = (query: {
   isPlaceholderData: boolean;
 }): boolean => query.isFetching && !query.isFetchedAfterMount && !query.isPlaceholderData;
 
+/** True while what is looked for is not known: what is shown, if anything, answers an earlier question. */
+export const isLooking = (query: { isPending: boolean; isPlaceholderData: boolean }): boolean =>
+  query.isPending || query.isPlaceholderData;
+
 /** Who is signed in. */
 export const useMe = () => useAsk(readMe, {}, { retry: false, staleTime: Number.POSITIVE_INFINITY });
 

@@ -1,18 +1,19 @@
 import { X } from 'lucide-react';
 import { useId, useState, type ComponentProps } from 'react';
 import { COUNTRIES, countryName, LANGUAGES, languageName } from '@placard/core/text';
-import { Combobox, type ComboboxOption } from './combobox.tsx';
+import { Combobox } from './combobox.tsx';
+import type { Found } from './foundlist.tsx';
 
 /** The most that are listed at once; a word more finds the others. */
 const MOST = 60;
 
-const byName = (a: ComboboxOption, b: ComboboxOption) => a.says.localeCompare(b.says, 'en');
+const byName = (a: Found, b: Found) => a.says.localeCompare(b.says, 'en');
 
 /** Those that have the words: by their letters first, then as a word begins, then anywhere. */
-function having(words: string, all: readonly ComboboxOption[]): ComboboxOption[] {
+function having(words: string, all: readonly Found[]): Found[] {
   const wanted = words.trim().toLowerCase();
   if (wanted === '') return all.toSorted(byName).slice(0, MOST);
-  const rank = ({ key, says }: ComboboxOption) => {
+  const rank = ({ key, says }: Found) => {
     const name = says.toLowerCase();
     if (key.toLowerCase() === wanted) return 0;
     if (name.startsWith(wanted)) return 1;
@@ -30,7 +31,7 @@ function Listed({
   ...more
 }: Omit<ComponentProps<typeof Combobox>, 'open' | 'onOpen' | 'words' | 'onWords' | 'options'> & {
   /** What can be chosen, by what was typed. */
-  all: (typed: string) => readonly ComboboxOption[];
+  all: (typed: string) => readonly Found[];
 }) {
   const [open, setOpen] = useState(false);
   const [words, setWords] = useState('');

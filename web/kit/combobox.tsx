@@ -1,16 +1,7 @@
-import { Command } from 'cmdk';
 import { ChevronDown } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useId } from 'react';
-
-/** Something that may be chosen. */
-export interface ComboboxOption {
-  key: string;
-  says: string;
-  /** What else is said of it, beside it. */
-  beside?: string;
-  choose: () => void;
-}
+import { FoundList, type Found } from './foundlist.tsx';
 
 /** One of very many, found by typing (ARIA combobox): whoever asks finds what has the words. */
 export function Combobox({
@@ -26,6 +17,7 @@ export function Combobox({
   onOpen,
   words,
   onWords,
+  looking = false,
   nothing,
   options,
 }: {
@@ -42,9 +34,11 @@ export function Combobox({
   onOpen: (open: boolean) => void;
   words: string;
   onWords: (words: string) => void;
+  /** True while what has the words is not known. */
+  looking?: boolean;
   /** What is said where nothing has the words. */
   nothing: string;
-  options: readonly ComboboxOption[];
+  options: readonly Found[];
 }) {
   const id = useId();
   const turn = (next: boolean) => {
@@ -80,31 +74,24 @@ export function Combobox({
           aria-label={label}
           className="z-50 w-[min(400px,92vw)] border border-edge bg-card text-[14px] text-ink shadow-md"
         >
-          <Command id={`${id}-list`} label={label} shouldFilter={false}>
-            <Command.Input
-              value={words}
-              onValueChange={onWords}
-              placeholder={placeholder}
-              className="w-full border-b border-rule bg-card px-3 py-2"
-            />
-            <Command.List className="max-h-[min(50vh,320px)] overflow-y-auto py-1">
-              <Command.Empty className="px-3 py-2 text-soft">{nothing}</Command.Empty>
-              {options.map(({ key, says, beside, choose }) => (
-                <Command.Item
-                  key={key}
-                  value={key}
-                  onSelect={() => {
-                    turn(false);
-                    choose();
-                  }}
-                  className="flex cursor-pointer justify-between gap-4 px-3 py-1.5 data-[selected=true]:bg-desk data-[selected=true]:text-madder"
-                >
-                  <span className="min-w-0 truncate">{says}</span>
-                  {beside && <span className="shrink-0 text-soft">{beside}</span>}
-                </Command.Item>
-              ))}
-            </Command.List>
-          </Command>
+          <FoundList
+            id={`${id}-list`}
+            label={label}
+            words={words}
+            onWords={onWords}
+            looking={looking}
+            placeholder={placeholder}
+            nothing={nothing}
+            found={options.map((option) => ({
+              ...option,
+              choose: () => {
+                turn(false);
+                option.choose();
+              },
+            }))}
+            inputClass="w-full border-b border-rule bg-card px-3 py-2"
+            listClass="max-h-[min(50vh,320px)] overflow-y-auto py-1"
+          />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { listPages, type PageList } from '@placard/core/contract';
-import { useAsk } from '../kit/asking.ts';
+import { isLooking, useAsk } from '../kit/asking.ts';
 import { Combobox } from '../kit/combobox.tsx';
 
-type Found = PageList['pages'][number];
+type Listed = PageList['pages'][number];
 
 /** A page, found by words of its title or address among however many there are; those changed last come first. */
 export function PageSearch({
@@ -22,7 +22,7 @@ export function PageSearch({
   look?: 'box' | 'line';
   autoFocus?: boolean;
   className?: string;
-  onChoose: (page: Found) => void;
+  onChoose: (page: Listed) => void;
 }) {
   const [words, setWords] = useState('');
   const [open, setOpen] = useState(false);
@@ -44,7 +44,8 @@ export function PageSearch({
       onWords={setWords}
       open={open}
       onOpen={setOpen}
-      nothing={pages.data ? 'No page has these words.' : 'Looking …'}
+      looking={isLooking(pages)}
+      nothing={pages.error?.message ?? 'No page has these words.'}
       options={(pages.data?.pages ?? []).map((page) => ({
         key: page.id,
         says: page.title,

@@ -1,11 +1,11 @@
-import { Command } from 'cmdk';
 import { useEditorState, type Editor } from '@tiptap/react';
 import { ExternalLink, FileText, Link2, Mail, PanelTop } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { readAsset, readPage } from '@placard/core/contract';
 import { linkToPage, placesOf, targetOf } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
 import { Checkbox } from '../kit/checkbox.tsx';
+import { FoundList } from '../kit/foundlist.tsx';
 import { Select } from '../kit/select.tsx';
 import { documentOf } from './usepageeditor.ts';
 import { useTargets } from './usetargets.ts';
@@ -154,45 +154,26 @@ function TargetSearch({
   onCancel: () => void;
 }) {
   const [typed, setTyped] = useState('');
-  const field = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    if (autoFocus) field.current?.focus();
-  }, [autoFocus]);
-  const { targets, pending } = useTargets(typed, editor, page);
+  const { targets, looking } = useTargets(typed, editor, page);
   return (
-    <Command
+    <FoundList
       label="Where the link leads"
-      shouldFilter={false}
-      onKeyDown={(event) => {
-        if (event.key !== 'Escape') return;
-        event.preventDefault();
-        onCancel();
-      }}
-    >
-      <Command.Input
-        ref={field}
-        className="input"
-        placeholder="A page’s title, an address, a mail address, a file"
-        value={typed}
-        onValueChange={setTyped}
-      />
-      <Command.List className="mt-1 max-h-52 overflow-y-auto border border-rule">
-        <Command.Empty className="px-2 py-1.5 text-soft">
-          {pending ? 'Looking …' : 'No page, file or place has these words, and they are no address.'}
-        </Command.Empty>
-        {targets.map(({ href, says, beside }) => (
-          <Command.Item
-            key={href}
-            value={href}
-            onSelect={() => onChoose(href, says)}
-            className="flex cursor-pointer justify-between gap-3 px-2 py-1.5 data-[selected=true]:bg-desk data-[selected=true]:text-madder"
-          >
-            <span className="min-w-0 truncate">{says}</span>
-            <span className="shrink-0 text-soft">{beside}</span>
-          </Command.Item>
-        ))}
-      </Command.List>
-    </Command>
+      placeholder="A page’s title, an address, a mail address, a file"
+      autoFocus={autoFocus}
+      words={typed}
+      onWords={setTyped}
+      looking={looking}
+      nothing="No page, file or place has these words, and they are no address."
+      found={targets.map(({ href, says, beside }) => ({
+        key: href,
+        says,
+        beside,
+        choose: () => onChoose(href, says),
+      }))}
+      onEscape={onCancel}
+      inputClass="input"
+      listClass="mt-1 max-h-52 overflow-y-auto border border-rule"
+    />
   );
 }
 

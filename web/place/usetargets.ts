@@ -2,7 +2,7 @@ import { keepPreviousData } from '@tanstack/react-query';
 import type { Editor } from '@tiptap/react';
 import { listAssets, listPages } from '@placard/core/contract';
 import { linkToFile, linkToPage, placesOf } from '@placard/core/page';
-import { useAsk } from '../kit/asking.ts';
+import { isLooking, useAsk } from '../kit/asking.ts';
 import { typedAddress } from './linktarget.ts';
 import { documentOf } from './usepageeditor.ts';
 
@@ -19,7 +19,7 @@ export function useTargets(
   typed: string,
   editor: Editor,
   page: string,
-): { targets: LinkTarget[]; pending: boolean } {
+): { targets: LinkTarget[]; looking: boolean } {
   const words = typed.trim();
   const pages = useAsk(
     listPages,
@@ -33,13 +33,20 @@ export function useTargets(
   );
   const address = typedAddress(typed);
   const here = placesOf(documentOf(editor)).filter(({ words: said }) => has(said, words));
+  const known = pages.data?.pages.filter(({ id }) => id !== page) ?? [];
+  // A list that is looked for in turn: what stands first is known once all before it is.
+  const looking =
+    !address &&
+    (isLooking(pages) || (words !== '' && known.length === 0 && here.length === 0 && isLooking(files)));
   return {
-    pending: pages.isPending,
+    looking,
     targets: [
       ...(address ? [{ href: address, says: address, beside: 'address' }] : []),
-      ...(pages.data?.pages ?? [])
-        .filter(({ id }) => id !== page)
-        .map(({ id, title, section }) => ({ href: linkToPage(id), says: title, beside: section.title })),
+      ...known.map(({ id, title, section }) => ({
+        href: linkToPage(id),
+        says: title,
+        beside: section.title,
+      })),
       ...here.slice(0, 6).map(({ anchor, words: said }) => ({
         href: linkToPage(page, anchor),
         says: said || anchor,

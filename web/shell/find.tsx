@@ -1,9 +1,9 @@
-import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { listAssets, listPages } from '@placard/core/contract';
-import { useAsk } from '../kit/asking.ts';
+import { isLooking, useAsk } from '../kit/asking.ts';
+import { FoundList, type Found } from '../kit/foundlist.tsx';
 import { useSelecting } from './selection.tsx';
 
 const PLACES = [
@@ -20,10 +20,10 @@ const PLACES = [
   ['/pages', 'Pages'],
 ] as const;
 
-/** Keeps what has every word that was typed, in any order. */
-function hasEveryWord(value: string, typed: string): number {
+/** True for what has every word that was typed, in any order. */
+function hasEveryWord(name: string, typed: string): boolean {
   const words = typed.toLowerCase().split(/\s+/);
-  return words.every((word) => value.toLowerCase().includes(word)) ? 1 : 0;
+  return words.every((word) => name.toLowerCase().includes(word));
 }
 
 /** Goes anywhere by words: stages, pages, assets. */
@@ -41,10 +41,35 @@ export default function Find({ onClose }: { onClose: () => void }) {
     onClose();
     void navigate(to);
   };
-  const item =
-    'flex cursor-pointer justify-between gap-4 px-3 py-1.5 data-[selected=true]:bg-desk data-[selected=true]:text-madder';
-  const group =
-    '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:text-soft';
+  const places = PLACES.filter(([, name]) => hasEveryWord(name, words)).map(([to, name]): Found => ({
+    key: to,
+    says: name,
+    group: 'Stages',
+    choose: () => go(to),
+  }));
+  const written = (pages.data?.pages ?? []).map(({ id, title, section }): Found => ({
+    key: id,
+    says: title,
+    beside: section.title,
+    group: 'Pages',
+    choose: () => go(`/place/${id}`),
+  }));
+  const held = (words.length > 1 ? (assets.data?.assets ?? []) : []).map(
+    ({ id, placard, fileName, facts }): Found => ({
+      key: id,
+      says: placard.title || fileName,
+      beside: facts.kind,
+      group: 'Holdings',
+      choose: () => {
+        select(id);
+        go('/holdings');
+      },
+    }),
+  );
+  // What stands first is known once all before it is.
+  const looking =
+    places.length === 0 &&
+    (isLooking(pages) || (written.length === 0 && words.length > 1 && isLooking(assets)));
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
@@ -54,53 +79,18 @@ export default function Find({ onClose }: { onClose: () => void }) {
           className="fixed top-[12vh] left-1/2 z-50 w-[min(560px,92vw)] -translate-x-1/2 border border-edge bg-card text-ink shadow-lg outline-none"
         >
           <Dialog.Title className="sr-only">Find or do anything</Dialog.Title>
-          <Command label="Find or do anything" filter={hasEveryWord}>
-            <Command.Input
-              autoFocus
-              value={words}
-              onValueChange={setWords}
-              placeholder="A stage, a page, words on a label"
-              className="w-full border-b border-rule bg-card px-3 py-3 outline-none"
-            />
-            <Command.List className="max-h-[50vh] overflow-y-auto pb-2">
-              <Command.Empty className="px-3 py-4 text-soft">Nothing has these words.</Command.Empty>
-              <Command.Group heading="Stages" className={group}>
-                {PLACES.map(([to, name]) => (
-                  <Command.Item key={to} value={name} onSelect={() => go(to)} className={item}>
-                    {name}
-                  </Command.Item>
-                ))}
-              </Command.Group>
-              <Command.Group heading="Pages" className={group}>
-                {pages.data?.pages.map((page) => (
-                  <Command.Item
-                    key={page.id}
-                    value={`${page.title} ${page.slug} ${page.id}`}
-                    onSelect={() => go(`/place/${page.id}`)}
-                    className={item}
-                  >
-                    {page.title} <span className="text-soft">{page.section.title}</span>
-                  </Command.Item>
-                ))}
-              </Command.Group>
-              <Command.Group heading="Holdings" className={group}>
-                {assets.data?.assets.map((asset) => (
-                  <Command.Item
-                    key={asset.id}
-                    value={`${asset.placard.title} ${asset.placard.alt} ${asset.placard.creator} ${asset.fileName} ${asset.id}`}
-                    onSelect={() => {
-                      select(asset.id);
-                      go('/holdings');
-                    }}
-                    className={item}
-                  >
-                    {asset.placard.title || asset.fileName}{' '}
-                    <span className="text-soft">{asset.facts.kind}</span>
-                  </Command.Item>
-                ))}
-              </Command.Group>
-            </Command.List>
-          </Command>
+          <FoundList
+            label="Find or do anything"
+            placeholder="A stage, a page, words on a label"
+            autoFocus
+            words={words}
+            onWords={setWords}
+            looking={looking}
+            nothing={(pages.error ?? assets.error)?.message ?? 'Nothing has these words.'}
+            found={[...places, ...written, ...held]}
+            inputClass="w-full border-b border-rule bg-card px-3 py-3 outline-none"
+            listClass="max-h-[50vh] overflow-y-auto pb-2"
+          />
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
