@@ -5,8 +5,8 @@ export default defineConfig({
     include: ['{core,server,web,demo,launcher,standins}/**/*.test.{ts,tsx}'],
     exclude: ['**/node_modules/**', '**/dist/**'],
     maxWorkers: '100%',
-    testTimeout: 120_000,
-    // Opening a server makes a database and its tables; a disk that others keep busy takes its time.
-    hookTimeout: 240_000,
+    // What takes a second here takes a minute where others keep the machine busy; nothing is told by how long it takes.
+    testTimeout: 600_000,
+    hookTimeout: 600_000,
   },
 });

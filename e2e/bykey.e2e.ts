@@ -1,6 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
+import { pressAndHear, toldOfDrag } from './screen.ts';
 
 const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
 
@@ -115,11 +116,9 @@ test('the whole way goes by key alone: from signing in to copying the HTML', asy
   // Another one between two blocks: the hairline opens by key, and goes up and down.
   await come(page, words, 'Shift+Tab');
   const caretIn = () => page.evaluate(() => getSelection()?.anchorNode?.textContent ?? '');
-  for (let step = 0; step < 4 && (await caretIn()) !== 'The first paragraph.'; step++) {
-    await page.keyboard.press('ArrowUp');
-    // The browser tells of where the caret is a moment later.
-    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 100)));
-  }
+  // The browser tells of where the caret is a moment later.
+  for (let step = 0; step < 4 && (await caretIn()) !== 'The first paragraph.'; step++)
+    await pressAndHear(page, 'ArrowUp', caretIn);
   expect(await caretIn()).toBe('The first paragraph.');
   await page.keyboard.press('Control+Enter');
   await expect(page.getByRole('group', { name: 'After “The first paragraph.”' })).toBeVisible();
@@ -137,10 +136,8 @@ test('the whole way goes by key alone: from signing in to copying the HTML', asy
   await page.keyboard.press('Space');
   await expect(page.getByText(/is taken up\.$|^Not over/).first()).toBeAttached();
   const said = page.getByText('After “The first paragraph.”', { exact: true });
-  for (let step = 0; step < 10 && (await said.count()) === 0; step++) {
-    await page.keyboard.press('ArrowUp');
-    await page.waitForTimeout(60);
-  }
+  for (let step = 0; step < 10 && (await said.count()) === 0; step++)
+    await pressAndHear(page, 'ArrowUp', () => toldOfDrag(page));
   await expect(said).toBeAttached();
   await page.keyboard.press('Space');
   await expect(placements).toHaveCount(3);

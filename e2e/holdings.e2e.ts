@@ -1,5 +1,16 @@
 import { expect, test, type Page } from '@playwright/test';
-import { choose, drag, goTo, pick, signIn, takeBack, told, waitingAt } from './screen.ts';
+import {
+  choose,
+  drag,
+  goTo,
+  pick,
+  pressAndHear,
+  signIn,
+  takeBack,
+  told,
+  toldOfDrag,
+  waitingAt,
+} from './screen.ts';
 
 const found = (page: Page) => page.getByRole('group', { name: 'What was found' });
 const facet = (page: Page, group: string, value: RegExp) =>
@@ -184,11 +195,8 @@ test('sections are begun, renamed, moved and merged, and what they hold goes alo
   await arrange.getByRole('button', { name: 'Drag Long Nights' }).focus();
   await page.keyboard.press('Space');
   await expect(page.getByText(/^Over |is taken up\.$/).first()).toBeAttached();
-  for (let step = 0; step < 12 && !(await page.getByText('Over About.').count()); step++) {
-    await page.keyboard.press('ArrowUp');
-    // What it is over is told a moment later.
-    await page.waitForTimeout(80);
-  }
+  for (let step = 0; step < 12 && !(await page.getByText('Over About.').count()); step++)
+    await pressAndHear(page, 'ArrowUp', () => toldOfDrag(page));
   await expect(page.getByText('Over About.')).toBeAttached();
   await page.keyboard.press('Space');
   await arrange.getByRole('button', { name: 'Merge the two' }).click();

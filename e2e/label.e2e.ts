@@ -55,7 +55,14 @@ test('the unlabelled are walked by key, the next picture is there at once, and a
   const first = await placard(page).getAttribute('aria-label');
   const requests: string[] = [];
   page.on('request', (request) => requests.push(request.url()));
-  await page.waitForTimeout(1500);
+  // Until nothing is asked for any more.
+  await expect
+    .poll(async () => {
+      const before = requests.length;
+      await page.waitForTimeout(1500);
+      return requests.length - before;
+    })
+    .toBe(0);
   requests.length = 0;
   await page.keyboard.press('Alt+ArrowRight');
   await expect(placard(page)).not.toHaveAttribute('aria-label', first ?? '');

@@ -1,6 +1,16 @@
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import { choose, choosePage, expectDrawn, goTo, openPage, signIn, told, typeNumber } from './screen.ts';
+import {
+  choose,
+  choosePage,
+  expectDrawn,
+  goTo,
+  openPage,
+  signIn,
+  stillOf,
+  told,
+  typeNumber,
+} from './screen.ts';
 
 const stage = (page: Page) => page.getByTestId('stage');
 const done = (page: Page) => page.getByRole('region', { name: 'What is done to it' });
@@ -91,8 +101,7 @@ for (const title of SEEN)
       ['Warmth', '30'],
     ] as const)
       await typeNumber(page.getByLabel(`${name}, typed`), value);
-    await page.waitForTimeout(600);
-    const shot = await stage(page).screenshot();
+    const shot = await stillOf(stage(page));
     interface Version {
       number: number;
       renditions: { width: number; mime: string; url: string }[];

@@ -97,6 +97,31 @@ export const told = (page: Page, says: string | RegExp): Locator =>
 export const takeBack = (page: Page): Promise<void> =>
   page.getByRole('button', { name: 'Take it back' }).last().click();
 
+/** Presses a key and waits until what is told is another thing; where the key does nothing, for some seconds. */
+export async function pressAndHear(page: Page, key: string, told: () => Promise<string>): Promise<void> {
+  const before = await told();
+  await page.keyboard.press(key);
+  for (let tries = 0; tries < 60 && (await told()) === before; tries++) await page.waitForTimeout(50);
+}
+
+/** What is told of something that is dragged by key. */
+export const toldOfDrag = async (page: Page): Promise<string> =>
+  (await page.getByText(/(is taken up\.|^(After|At the top|Over|Not over) .*)$/).allTextContents()).join(' ');
+
+/** What something looks like once that stays the same. */
+export async function stillOf(what: Locator): Promise<Buffer> {
+  let shot = await what.screenshot();
+  await expect
+    .poll(async () => {
+      await what.page().waitForTimeout(600);
+      const before = shot;
+      shot = await what.screenshot();
+      return shot.equals(before);
+    })
+    .toBe(true);
+  return shot;
+}
+
 /** Drags something by the mouse, as a hand does: a little first, then on, and over where it is let go of. */
 export async function drag(from: Locator, to: Locator, at?: { x: number; y: number }): Promise<void> {
   await from.scrollIntoViewIfNeeded();

@@ -485,7 +485,7 @@ describe('what pages lead to and show outside', () => {
     expect(refusing?.remedies?.[0]?.to).toMatchObject([
       { type: 'linkCard', attrs: { card: { title: 'A board' } } },
     ]);
-  }, 60_000);
+  });
 
   it('is forgotten with the last page that uses it', async () => {
     const page = await write('For a while', [linking(`${origin}/only-here`)]);

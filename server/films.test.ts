@@ -21,7 +21,7 @@ beforeAll(async () => {
   server = await openServer();
   editor = await server.signIn('editor');
   section = (await editor.ask<Site>('GET', '/api/site')).body.sections[0]?.id ?? '';
-}, 120_000);
+});
 afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
   await server.close();
@@ -79,7 +79,9 @@ describe('a film', () => {
 
   it('gets lighter files of several widths, is given its still and made louder, and the original stays', async () => {
     const id = await hold(film(), 'halves.mp4');
+    const encoding = Date.now();
     await idle(id);
+    const encoded = Date.now() - encoding;
     const first = await playing(id);
     expect(first.toSorted()).toEqual(['1000 mp4 avc1', '1000 webm av01', '640 mp4 avc1', '640 webm av01']);
     const { played = [], file } = await held(id);
@@ -119,8 +121,8 @@ describe('a film', () => {
     await choose(id, { still: 1, loudness: -16 });
     await idle(id);
     expect((await playing(id)).toSorted()).toEqual(first.toSorted());
-    expect(Date.now() - begun).toBeLessThan(60_000);
-  }, 240_000);
+    expect(Date.now() - begun).toBeLessThan(encoded);
+  });
 
   it('that not every browser plays is given one that all do, and nothing is said of it any more', async () => {
     const bytes = made(
@@ -137,7 +139,7 @@ describe('a film', () => {
     expect(note ?? '').toBe('');
     expect(file?.mime).toBe('video/mp4');
     expect(await playing(id)).toContain('320 mp4 avc1');
-  }, 120_000);
+  });
 
   it('is not edited as pictures are, nor pictures as it is', async () => {
     const id = await hold(
@@ -158,7 +160,7 @@ describe('a film', () => {
       .jpeg()
       .toBuffer();
     expect((await choose(await hold(picture, 'red.jpg'), { still: 1, loudness: null })).status).toBe(422);
-  }, 60_000);
+  });
 
   it('whose lighter files are being made can be told to stop, and goes on when it is asked', async () => {
     const bytes = made('long.mp4', ...lavfi('testsrc2=size=1280x720:rate=25'), '-t', '20', ...H264);
@@ -178,7 +180,7 @@ describe('a film', () => {
     await editor.ask('POST', `/api/assets/${id}/film/lighter`);
     await idle(id);
     expect((await playing(id)).length).toBe(4);
-  }, 300_000);
+  });
 });
 
 it('a moving picture gets silent films, and a still for where it must not move; one that is seen through gets none', async () => {
@@ -203,4 +205,4 @@ it('a moving picture gets silent films, and a still for where it must not move; 
   await idle(through);
   expect(await playing(through)).toEqual([]);
   expect((await held(through)).moves).toBe(true);
-}, 120_000);
+});

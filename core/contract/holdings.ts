@@ -22,6 +22,8 @@ export const FactsSchema = v.object({
   height: v.number(),
   /** Seconds; null for still pictures. */
   duration: v.nullable(v.number()),
+  /** Of a film: frames a second, as far as it says so. */
+  rate: v.optional(v.number()),
   animated: v.boolean(),
   transparent: v.boolean(),
   /** Exif orientation 1–8 as it came. */

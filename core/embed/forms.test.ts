@@ -474,10 +474,10 @@ it.each(['a.example', 'notes.txt', 'and/or', 'e.g. this/that', '../a'])('%s is n
 it('a quotation keeps its lists, those within one another as one, and no dash that led to its source', async () => {
   const [first] = (
     await unpack(
-      '<blockquote><p>Bring:</p><ul><li>a lamp</li><li>red <a href="https://x.example/f">film</a></li></ul><p>Then</p><ol><li>one<ul><li>deep</li></ul></li><li>two</li></ol>— <cite><a href="https://h.example/p/1">Wren</a></cite></blockquote><script src="https://h.example/e.js"></script>',
+      '<blockquote><p>Bring:</p><ul><li>a lamp</li><li>red <a href="https://x.example/f">film</a></li></ul><p>Then</p><ol start="3"><li>one<ul><li>deep</li><li><p>two lines</p><p>in it</p></li></ul></li><li>two</li></ol>— <cite><a href="https://h.example/p/1">Wren</a></cite></blockquote><script src="https://h.example/e.js"></script>',
     )
   ).choices;
   expect(first?.html).toBe(
-    '<figure style="margin:0"><blockquote cite="https://h.example/p/1"><p>Bring:</p><ul><li>a lamp</li><li>red <a href="https://x.example/f">film</a></li></ul><p>Then</p><ol><li>one</li><li>deep</li><li>two</li></ol></blockquote><figcaption style="margin-inline-start:40px"><a href="https://h.example/p/1">Wren</a></figcaption></figure>',
+    '<figure style="margin:0"><blockquote cite="https://h.example/p/1"><p>Bring:</p><ul><li>a lamp</li><li>red <a href="https://x.example/f">film</a></li></ul><p>Then</p><ol start="3"><li>one<ul><li>deep</li><li><p>two lines</p><p>in it</p></li></ul></li><li>two</li></ol></blockquote><figcaption style="margin-inline-start:40px"><a href="https://h.example/p/1">Wren</a></figcaption></figure>',
   );
 });

@@ -21,6 +21,8 @@ const BLOCKS = new Set(
   ),
 );
 const MARKS: Readonly<Record<string, string>> = { b: 'strong', strong: 'strong', i: 'em', em: 'em' };
+/** Elements whose children are items. */
+const LISTS = new Set(['ul', 'ol']);
 /** As deep as marks may lie in one another. */
 const DEEPEST = 50;
 
@@ -64,38 +66,57 @@ export function quotedFrom(
   };
 }
 
-/** Lines as paragraphs, and those of one list together as one. */
-function inBlocks(lines: readonly Line[]): Element[] {
-  const blocks: Element[] = [];
-  let items: Element[] = [];
-  for (const [at, { markup, list }] of lines.entries()) {
-    if (list === null) blocks.push(element('p', {}, ...markup));
-    else {
-      items.push(element('li', {}, ...markup));
-      if (lines[at + 1]?.list === list) continue;
-      blocks.push(element(list.tag, {}, ...items));
-      items = [];
-    }
+/** Lines as paragraphs, and those of lists as their items, lists in them within. */
+function inBlocks(lines: readonly Line[], depth = 0): Element[] {
+  return runsOf(lines, (line) => line.lists[depth]?.list ?? line).map(([first, ...more]) => {
+    const place = first.lists[depth];
+    if (!place) return element('p', {}, ...first.markup);
+    const items = runsOf([first, ...more], (line) => line.lists[depth]?.item ?? line);
+    const start = place.list.tagName === 'ol' ? Number(attributesOf(place.list).get('start')) : 0;
+    return element(
+      place.list.tagName,
+      { start: Number.isInteger(start) && start !== 0 && start !== 1 ? String(start) : null },
+      ...items.map(([begun, ...rest]) =>
+        begun.lists.length === depth + 1 && rest.every(({ lists }) => lists.length > depth + 1)
+          ? element('li', {}, ...begun.markup, ...inBlocks(rest, depth + 1))
+          : element('li', {}, ...inBlocks([begun, ...rest], depth + 1)),
+      ),
+    );
+  });
+}
+
+/** What follows each other and is of the same. */
+function runsOf<T>(all: readonly T[], of: (each: T) => unknown): [T, ...T[]][] {
+  const runs: [T, ...T[]][] = [];
+  for (const each of all) {
+    const run = runs.at(-1);
+    if (run && of(run[0]) === of(each)) run.push(each);
+    else runs.push([each]);
   }
-  return blocks;
+  return runs;
 }
 
 interface Line {
-  /** The list that it stands in. */
-  list: { tag: 'ul' | 'ol' } | null;
+  /** The lists that it stands in, outermost first, each with its item. */
+  lists: readonly Listed[];
   markup: Markup[];
   words: string;
   links: string[];
   linked: number;
 }
 
+interface Listed {
+  list: Tree.Element;
+  item: Tree.Element;
+}
+
 /** The lines of a quotation; what stands loose behind its paragraphs, or behind a dash, says whose words they are. */
 function linesOf(quote: Tree.Element): { lines: Line[]; source: Line } {
   const lines: Line[] = [];
-  let source: Line = { list: null, markup: [], words: '', links: [], linked: 0 };
+  let source: Line = { lists: [], markup: [], words: '', links: [], linked: 0 };
   let loose: Tree.ChildNode[] = [];
   let blocks = 0;
-  const endLoose = (last: boolean, list: Line['list']) => {
+  const endLoose = (last: boolean, lists: Line['lists']) => {
     const some = loose.filter((node) => !defaultTreeAdapter.isCommentNode(node));
     loose = [];
     if (some.every((node) => defaultTreeAdapter.isTextNode(node) && node.value.trim() === '')) return;
@@ -118,36 +139,35 @@ function linesOf(quote: Tree.Element): { lines: Line[]; source: Line } {
         return;
       }
     }
-    lines.push({ ...lineOf(some), list });
+    lines.push({ ...lineOf(some), lists });
   };
-  const visit = (parent: Tree.ParentNode, depth: number, list: Line['list'] = null) => {
+  const visit = (parent: Tree.ParentNode, depth: number, lists: Line['lists'] = []) => {
     for (const node of parent.childNodes) {
       const isElement = defaultTreeAdapter.isElementNode(node);
       if (
         isElement &&
         (node.tagName === 'footer' || node.tagName === 'cite' || node.tagName === 'figcaption')
       ) {
-        endLoose(false, list);
+        endLoose(false, lists);
         source = lineOf(node.childNodes);
       } else if (isElement && BLOCKS.has(node.tagName) && depth < DEEPEST) {
-        endLoose(false, list);
+        endLoose(false, lists);
+        const within = LISTS.has(tagOf(parent))
+          ? [...lists, { list: parent as Tree.Element, item: node }]
+          : lists;
         if (
           node.childNodes.some(
             (child) => defaultTreeAdapter.isElementNode(child) && BLOCKS.has(child.tagName),
           )
         )
-          visit(
-            node,
-            depth + 1,
-            list ?? (node.tagName === 'ul' || node.tagName === 'ol' ? { tag: node.tagName } : null),
-          );
+          visit(node, depth + 1, within);
         else {
-          lines.push({ ...lineOf(node.childNodes), list });
+          lines.push({ ...lineOf(node.childNodes), lists: within });
           blocks++;
         }
       } else loose.push(node);
     }
-    endLoose(depth === 0, list);
+    endLoose(depth === 0, lists);
   };
   visit(quote, 0);
   return { lines, source };
@@ -187,8 +207,10 @@ function lineOf(nodes: readonly Tree.ChildNode[]): Line {
     });
   const markup = trimmed(made(nodes, 0).filter((part) => part !== ''));
   const words = plainLine(nodes.map(wordsOfNode).join(''), 100_000);
-  return { list: null, markup, words, links, linked };
+  return { lists: [], markup, words, links, linked };
 }
+
+const tagOf = (node: Tree.ParentNode): string => ('tagName' in node ? node.tagName : '');
 
 const wordsOfNode = (node: Tree.ChildNode): string => {
   if (defaultTreeAdapter.isTextNode(node)) return node.value;

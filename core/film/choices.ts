@@ -34,6 +34,19 @@ export function gainFor(
   return { decibels, held: peak + decibels > CEILING };
 }
 
+/** Frames a second where a film does not say how many. */
+const USUAL_RATE = 25;
+
+/**
+ * The moment, in seconds, at which a film shows the frame so many on from what it shows at another moment (back, below
+ * 0), in hundredths, as moments are kept. `rate` in frames a second, up to 100.
+ */
+export function frameOn(at: number, frames: number, rate = USUAL_RATE): number {
+  // Frames begin at fractions of hundredths; a little room keeps one from being taken for the one before.
+  const frame = Math.floor(at * rate + 1e-6) + frames;
+  return Math.max(0, Math.ceil((frame / rate) * 100 - 1e-6) / 100);
+}
+
 /** A moment of a film as people write it: 1:23.4. */
 export function momentInWords(seconds: number): string {
   const tenths = Math.round(seconds * 10);

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { afterAll, describe, expect, it } from 'vitest';
 import { sniff } from '../imaging/sniff.ts';
-import { posterFrame, readFilm } from './probe.ts';
+import { frameAt, posterFrame, readFilm } from './probe.ts';
 import { writeFilm } from './write.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'placard-films-'));
@@ -29,6 +29,29 @@ const read = async (path: string) => readFilm(path, await sniff(path));
 /** All that exiftool finds in a file, as one text. */
 const told = (path: string) =>
   execFileSync('exiftool', ['-ee', '-a', '-u', '-G1', path], { encoding: 'utf8' });
+
+describe('the frame of a moment', () => {
+  it.each([
+    [1, [0, 0.4, 0.99, 1, 1.5, 2.99], [0, 0, 0, 1, 1, 2]],
+    [2, [0, 0.49, 0.5, 0.75, 1.2], [0, 0, 1, 1, 2]],
+    [24, [0, 0.04, 0.05, 0.12, 0.13], [0, 0, 1, 2, 3]],
+  ])('is the one that is shown then, at %i a second', async (rate, moments, frames) => {
+    // Each frame is lighter than the one before.
+    const grey = `color=black:size=64x48:rate=${rate}:duration=3,geq=lum=16+N*${rate < 10 ? 30 : 3}:cb=128:cr=128`;
+    const path = made(`grey${rate}.mp4`, '-f', 'lavfi', '-i', grey, '-c:v', 'libx264', '-qp', '0');
+    const facts = await read(path);
+    expect(facts.rate).toBe(rate);
+    const light = async (moment: number) => {
+      const { channels } = await sharp((await frameAt(path, facts, moment)) ?? Buffer.of()).stats();
+      return channels[0]?.mean ?? 0;
+    };
+    const first = await light(0);
+    const step = (await light(1 / rate)) - first;
+    const seen: number[] = [];
+    for (const moment of moments) seen.push(Math.round(((await light(moment)) - first) / step));
+    expect(seen).toEqual(frames);
+  });
+});
 
 describe('a file that names other files', () => {
   const secret = made('secret.mp4', ...PICTURE);

@@ -16,7 +16,7 @@ const waiting: (() => void)[] = [];
  */
 export async function smallFrame(
   path: string,
-  facts: Pick<Facts, 'extension' | 'width' | 'height'>,
+  facts: Pick<Facts, 'extension' | 'width' | 'height' | 'rate'>,
   at: number,
   width: number,
   wanted: () => boolean,

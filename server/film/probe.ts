@@ -48,12 +48,20 @@ export async function readFilm(path: string, extension: string): Promise<Facts> 
     width,
     height,
     duration,
+    ...(picture && rateOf(picture)),
     animated: false,
     transparent: false,
     orientation: 1,
     thumbhash: null,
     note: whyMayNotPlay(streams),
   };
+}
+
+/** How many frames a second a picture has, where it says something that can be. */
+function rateOf({ avg_frame_rate: rate = '' }: Stream): { rate: number } | null {
+  const [frames = 0, seconds = 0] = rate.split('/').map(Number);
+  const each = frames / seconds;
+  return each > 0 && each <= 1000 ? { rate: each } : null;
 }
 
 /** What plays in a film or sound, and how long, in seconds. Throws Refused. */
@@ -128,12 +136,14 @@ export async function posterFrame(path: string, facts: Facts, chosen: number | n
 /** The frame that a film shows at a moment, in seconds, as PNG of its own size or a given one; null where it has none there. */
 export async function frameAt(
   path: string,
-  { extension, width, height }: Pick<Facts, 'extension' | 'width' | 'height'>,
-  from: number,
+  { extension, width, height, rate }: Pick<Facts, 'extension' | 'width' | 'height' | 'rate'>,
+  moment: number,
 ): Promise<Buffer | null> {
+  // The first is taken that begins then or later; the one that is shown then began up to a frame’s length before.
+  const from = rate ? Math.max(0, moment - 1 / rate + 0.001) : moment;
   const words = [
     '-ss',
-    from.toFixed(2),
+    from.toFixed(3),
     ...opened(path, extension),
     '-frames:v',
     '1',

@@ -94,13 +94,16 @@ describe('a drawing', () => {
       () => 'drawn',
       (error: unknown) => String(error),
     );
-    const begun = Date.now();
+    let over = false;
+    void drawing.then(() => {
+      over = true;
+    });
     const others = await drawn(
       file('quick.svg', svg('width="9" height="9"', '<rect width="9" height="9"/>')),
       { width: 9, height: 9 },
     );
     expect(others.data.length).toBe(324);
-    expect(Date.now() - begun).toBeLessThan(15_000);
+    expect(over).toBe(false);
     expect(await drawing).toMatch(/cannot be drawn/);
   });
 

@@ -171,12 +171,13 @@ function anyPort(): Promise<number> {
 
 export const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
-/** Asks again and again until the answer is there. Throws after a minute. */
+/** Asks again and again until the answer is there. Throws after ten minutes. */
 export async function until<T>(question: () => Promise<T | undefined | false | null>): Promise<T> {
-  for (let tries = 0; tries < 400; tries++) {
+  const end = Date.now() + 600_000;
+  while (Date.now() < end) {
     const answer = await question();
     if (answer) return answer;
     await pause(150);
   }
-  throw new Error('It did not happen within a minute.');
+  throw new Error('It did not happen within ten minutes.');
 }

@@ -1,11 +1,14 @@
 // @vitest-environment jsdom
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { act, cleanup, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import * as v from 'valibot';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { endpoint } from '@placard/core/contract';
 import { DayLine, TextField, Tick, WordsField } from './fields.tsx';
 import { Form, useFilling } from './form.tsx';
+
+// Other machines are busier.
+configure({ asyncUtilTimeout: 60_000 });
 
 const lend = endpoint({
   method: 'POST',
@@ -80,7 +83,7 @@ describe('a form', () => {
     fill('Addresses', 'a@b.example, c@d.example');
     fireEvent.click(screen.getByRole('checkbox', { name: 'It is insured' }));
     await lendIt();
-    await vi.waitFor(() => expect(done).toHaveBeenCalled());
+    await waitFor(() => expect(done).toHaveBeenCalled());
     expect(sent).toEqual([
       { whom: 'Odd Farrow', until: '2027-03-01', insured: true, addresses: ['a@b.example', 'c@d.example'] },
     ]);

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { AssetDetail } from '@placard/core/contract';
-import { momentInWords } from '@placard/core/film';
+import { frameOn, momentInWords } from '@placard/core/film';
 import { SliderField } from '../kit/slider.tsx';
 
 /** So many frames lie in the row. */
@@ -27,7 +27,7 @@ export function StillChoice({
   const [at, setAt] = useState(chosen ?? usual(seconds));
   const looked = usePaced(at);
   const [failed, setFailed] = useState(false);
-  const { width, height } = asset.facts;
+  const { width, height, rate } = asset.facts;
   const frame = (moment: number, across: number) => `${frames}?at=${moment.toFixed(2)}&width=${across}`;
   const go = (moment: number) => {
     setFailed(false);
@@ -85,10 +85,10 @@ export function StillChoice({
         <span className="font-mono">
           {momentInWords(at)} of {momentInWords(seconds)}
         </span>
-        <button type="button" className="button-plain" onClick={() => go(at - 0.04)}>
+        <button type="button" className="button-plain" onClick={() => go(frameOn(at, -1, rate))}>
           A frame back
         </button>
-        <button type="button" className="button-plain" onClick={() => go(at + 0.04)}>
+        <button type="button" className="button-plain" onClick={() => go(frameOn(at, 1, rate))}>
           A frame on
         </button>
         {onChoose && (
