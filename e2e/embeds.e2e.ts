@@ -435,6 +435,48 @@ test('hostile codes of every form harm nothing, in a box as in a frame', async (
   await visitor.close();
 });
 
+test('nothing is put in the page but what stands in the field, however soon or whatever fails', async ({
+  page,
+}) => {
+  await signIn(page);
+  await openEmbed(page, 'The second code');
+  const film = `${await standin(page, LANTERNREEL)}/player/q7Ztturn`;
+  const frame = (name: string) => `<iframe src="${film}" width="640" height="360" title="${name}"></iframe>`;
+  await code(page).fill(frame('The first'));
+  await expect(embed(page).getByRole('heading', { name: 'The first' })).toBeVisible();
+  await expect(put(page)).toBeEnabled();
+
+  // While another one is looked at, the first is not to be put.
+  let release = () => {};
+  const held = new Promise<void>((resolve) => {
+    release = resolve;
+  });
+  await page.route('**/api/embeds/unpack', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await code(page).fill(frame('The second'));
+  await expect(put(page)).toBeDisabled();
+  release();
+  await expect(embed(page).getByRole('heading', { name: 'The second' })).toBeVisible();
+  await expect(put(page)).toBeEnabled();
+
+  // Nor when nobody answers: it can be looked at again.
+  await page.unroute('**/api/embeds/unpack');
+  await page.route('**/api/embeds/unpack', (route) => route.abort());
+  await code(page).fill(frame('The third'));
+  const again = embed(page).getByRole('button', { name: 'Look again' });
+  await expect(again).toBeVisible();
+  await expect(embed(page).getByText('This could not be looked at.')).toBeVisible();
+  await expect(put(page)).toBeDisabled();
+  await page.unroute('**/api/embeds/unpack');
+  await again.click();
+  await expect(embed(page).getByRole('heading', { name: 'The third' })).toBeVisible();
+  await expect(again).toBeHidden();
+  await put(page).click();
+  await expect(wordsOf(page).locator('.placement iframe')).toHaveAttribute('title', 'Preview: The third');
+});
+
 test('an address pasted by itself is a link until somebody wants to see what it can be', async ({ page }) => {
   await signIn(page);
   const film = `${await standin(page, LANTERNREEL)}/film/q7Ztturn`;

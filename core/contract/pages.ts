@@ -245,6 +245,8 @@ export const handOffPage = endpoint({
   roles: EVERYONE,
   params: ById,
   answer: v.object({
+    /** Of which version of the page this is. */
+    version: v.number(),
     html: v.string(),
     /** What its head says: its description, and the card that other sites make of its address. */
     head: v.string(),

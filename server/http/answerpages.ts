@@ -117,6 +117,7 @@ export function answerPages(
     const { site, page } = await read(params.id);
     const { findings, ready } = await readyPage(site, page);
     return {
+      version: page.version,
       html: ready.html,
       head: ready.head,
       listing: ready.listing,

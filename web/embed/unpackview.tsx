@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { askFraming, type Site } from '@placard/core/contract';
 import { policyLine, type Choice } from '@placard/core/embed';
 import { kindOf, type Block } from '@placard/core/page';
-import { call } from '../kit/api.ts';
+import { call, mayPass } from '../kit/api.ts';
 import { useMay } from '../kit/asking.ts';
 import { Code } from '../kit/code.tsx';
 import { useHavingInHand } from '../kit/inhand.ts';
@@ -50,7 +50,7 @@ export function UnpackView({
   const [finding, setFinding] = useState(false);
   const [code, setCode] = useState(given);
   useHavingInHand(name, code, code.trim() !== '');
-  const { answer, error, asking } = useUnpacked(code);
+  const { answer, known, error, asking, again } = useUnpacked(code);
   const unpacked = answer?.unpacked;
   const choices = unpacked?.choices ?? [];
   const card = choices.find((one) => one.kind === 'card');
@@ -119,7 +119,20 @@ export function UnpackView({
             choose(0);
           }}
         />
-        {error && <Notice severity="stop">{error.message}</Notice>}
+        {error && (
+          <Notice
+            severity="stop"
+            action={
+              mayPass(error) && (
+                <button type="button" className="button" onClick={again}>
+                  Look again
+                </button>
+              )
+            }
+          >
+            {error.message}
+          </Notice>
+        )}
         {asking && (
           <p role="status" className="mt-2 text-[13px] text-soft">
             Asking the host what it has …
@@ -132,7 +145,7 @@ export function UnpackView({
         ))}
         {unpacked && <WhatBecame choice={choice} dropped={choice === choices[0] ? unpacked.dropped : []} />}
       </div>
-      <div>
+      <div aria-busy={!known && !error && code.trim() !== ''} className="aria-busy:opacity-60">
         <h2 className="mb-2">What visitors get</h2>
         {draft.length > 0 ? (
           <TwoWidths blocks={draft} site={site}>
@@ -144,7 +157,9 @@ export function UnpackView({
               ? 'What is embedded shows here, as visitors will get it.'
               : unpacked && choices.length === 0
                 ? 'Nothing in this can be shown.'
-                : 'Looking at it …'}
+                : error
+                  ? 'This could not be looked at.'
+                  : 'Looking at it …'}
           </div>
         )}
         <div className="mt-3">
@@ -216,7 +231,7 @@ export function UnpackView({
             <button
               type="button"
               className="button button-go"
-              disabled={draft.length === 0 || refused || asking}
+              disabled={draft.length === 0 || refused || asking || !known}
               onClick={() => onPlace(draft)}
             >
               Put it in the page
@@ -225,7 +240,7 @@ export function UnpackView({
               <button
                 type="button"
                 className="button"
-                disabled={bring.isPending}
+                disabled={bring.isPending || !known}
                 onClick={() => bring.mutate({ ...photo, page: card.card.address })}
               >
                 Bring the photo in

@@ -5,33 +5,42 @@ import { call, type Refusal } from '../kit/api.ts';
 /** How long somebody may stop while they write, in milliseconds. */
 const STILL = 250;
 
-/** What comes of a code or an address as it is written: an address is told to its host, which takes a moment longer. */
+/**
+ * What comes of a code or an address as it is written: an address is told to its host, which takes a moment longer.
+ * Until it is `known`, what is answered, if anything, is of what stood there before.
+ */
 export function useUnpacked(code: string) {
-  const [answer, setAnswer] = useState<UnpackAnswer | null>(null);
+  const [answered, setAnswered] = useState<{ code: string; answer: UnpackAnswer } | null>(null);
   const [error, setError] = useState<Refusal | null>(null);
   const [asking, setAsking] = useState(false);
+  const [tries, setTries] = useState(0);
   useEffect(() => {
     const given = code.trim();
     let over = false;
     const work = async () => {
       const unpacked = await call(unpackEmbed, { body: { code } });
       if (over) return;
-      setAnswer(unpacked);
+      setAnswered({ code, answer: unpacked });
       const [choice] = unpacked.unpacked.choices;
       if (unpacked.unpacked.form !== 'address' || choice?.kind !== 'card') return;
       setAsking(true);
       const asked = await call(askAddress, { body: { address: choice.card.address } });
-      if (!over) setAnswer(asked);
+      if (!over) setAnswered({ code, answer: asked });
     };
     if (given === '') {
-      setAnswer(null);
+      setAnswered(null);
       setError(null);
       return undefined;
     }
     const timer = setTimeout(() => {
       setError(null);
       work()
-        .catch((wrong: unknown) => !over && setError(wrong as Refusal))
+        .catch((wrong: unknown) => {
+          if (over) return;
+          setError(wrong as Refusal);
+          // What is known of this very code stays, if only its host was not to be asked.
+          setAnswered((before) => (before?.code === code ? before : null));
+        })
         .finally(() => !over && setAsking(false));
     }, STILL);
     return () => {
@@ -39,6 +48,7 @@ export function useUnpacked(code: string) {
       clearTimeout(timer);
       setAsking(false);
     };
-  }, [code]);
-  return { answer, error, asking };
+  }, [code, tries]);
+  const again = () => setTries(tries + 1);
+  return { answer: answered?.answer ?? null, known: answered?.code === code, error, asking, again };
 }

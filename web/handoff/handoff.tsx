@@ -42,11 +42,11 @@ function OneHandOff({ id }: { id: string }) {
   }, [asked.isPending, asked.error]);
   const refused = refusalOf(asked) ?? (asked.isPending ? last : null);
   if (refused) return <HeldBack id={id} says={refused.message} stopped={refused.status === 409} />;
-  const copy = async (html: string) => {
+  const copy = async ({ html, version }: { html: string; version: number }) => {
     await navigator.clipboard.writeText(html);
     setCopied(true);
     // The version that was taken is kept, whatever becomes of the page.
-    if (page.data) took.mutate({ params: { id }, body: { version: page.data.version } });
+    took.mutate({ params: { id }, body: { version } });
     setTimeout(() => setCopied(false), 2500);
   };
   const heaviest = Math.max(1, ...(ready?.files.map(({ bytes }) => bytes) ?? []));
@@ -62,7 +62,7 @@ function OneHandOff({ id }: { id: string }) {
           <PageChoice stage="hand-off" chosen={id} />
           {ready && (
             <span className="ml-auto flex gap-2">
-              <button type="button" className="button" onClick={() => void copy(ready.html)}>
+              <button type="button" className="button" onClick={() => void copy(ready)}>
                 {copied ? (
                   <Check aria-hidden className="size-4 text-spruce" />
                 ) : (

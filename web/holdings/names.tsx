@@ -131,7 +131,14 @@ export default function Names() {
           <button
             type="button"
             className="button button-go"
-            disabled={amiss > 0 || changing.length === 0 || rename.isPending || plan.isError}
+            disabled={
+              amiss > 0 ||
+              changing.length === 0 ||
+              rename.isPending ||
+              plan.isError ||
+              // What stands there is of another pattern until this one has been answered.
+              plan.isPlaceholderData
+            }
             onClick={() =>
               rename.mutate(
                 { body: { names: changing.map(({ id, before, after }) => ({ id, before, after })) } },
