@@ -41,7 +41,9 @@ test('the still of a film is looked for along its frames, and stands in its page
     .toBe(960);
   // A frame on and back, by as much time as this film shows one.
   const looked = still.getByRole('img', { name: 'The film at 0:07.9' });
+  await expect(still).toContainText('of 0:08, frame 198');
   await still.getByRole('button', { name: 'A frame on' }).click();
+  await expect(still).toContainText('of 0:08, frame 199');
   await expect(looked).toHaveAttribute('src', /at=7\.9[2-8]&/);
   await still.getByRole('button', { name: 'A frame back' }).click();
   await expect(looked).toHaveAttribute('src', /at=7\.(8[5-9]|9[01])&/);

@@ -42,10 +42,13 @@ const USUAL_RATE = 25;
  * 0), in hundredths, as moments are kept. `rate` in frames a second, up to 100.
  */
 export function frameOn(at: number, frames: number, rate = USUAL_RATE): number {
-  // Frames begin at fractions of hundredths; a little room keeps one from being taken for the one before.
-  const frame = Math.floor(at * rate + 1e-6) + frames;
-  return Math.max(0, Math.ceil((frame / rate) * 100 - 1e-6) / 100);
+  return Math.max(0, Math.ceil(((frameOf(at, rate) + frames) / rate) * 100 - 1e-6) / 100);
 }
+
+/** Which frame a film shows at a moment, in seconds, from 0, at so many a second. */
+export const frameOf = (at: number, rate: number): number =>
+  // Frames begin at fractions of hundredths; a little room keeps one from being taken for the one before.
+  Math.floor(at * rate + 1e-6);
 
 /** A moment of a film as people write it: 1:23.4. */
 export function momentInWords(seconds: number): string {

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   choicesInWords,
+  frameOf,
   frameOn,
   codecsOf,
   filmRungs,
@@ -94,15 +95,14 @@ describe('what is chosen of a film', () => {
   it.each([1, 2, 12.5, 24_000 / 1001, 24, 25, 30_000 / 1001, 50, 60_000 / 1001, 60, 100])(
     'is looked at frame by frame, on and back, at %f frames a second',
     (rate) => {
-      const frameAt = (moment: number) => Math.floor(moment * rate + 1e-6);
       let at = 0;
       for (let frame = 1; frame <= 200; frame++) {
         at = frameOn(at, 1, rate);
-        expect([frameAt(at), Math.round(at * 100) / 100]).toEqual([frame, at]);
+        expect([frameOf(at, rate), Math.round(at * 100) / 100]).toEqual([frame, at]);
       }
       for (let frame = 199; frame >= 0; frame--) {
         at = frameOn(at, -1, rate);
-        expect(frameAt(at)).toBe(frame);
+        expect(frameOf(at, rate)).toBe(frame);
       }
       expect(frameOn(at, -1, rate)).toBe(0);
     },

@@ -1,6 +1,7 @@
 export { whyMayNotPlay } from './plays.ts';
 export {
   choicesInWords,
+  frameOf,
   frameOn,
   gainFor,
   LOUDNESSES,

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { AssetDetail } from '@placard/core/contract';
-import { frameOn, momentInWords } from '@placard/core/film';
+import { frameOf, frameOn, momentInWords } from '@placard/core/film';
 import { SliderField } from '../kit/slider.tsx';
 
 /** So many frames lie in the row. */
@@ -84,6 +84,7 @@ export function StillChoice({
       <div className="mt-1 flex flex-wrap items-center gap-2 text-[13px]">
         <span className="font-mono">
           {momentInWords(at)} of {momentInWords(seconds)}
+          {rate !== undefined && `, frame ${Math.min(frameOf(at, rate) + 1, Math.round(seconds * rate))}`}
         </span>
         <button type="button" className="button-plain" onClick={() => go(frameOn(at, -1, rate))}>
           A frame back
