@@ -1,6 +1,5 @@
 import sharp from 'sharp';
-import type { Facts } from '@placard/core/contract';
-import { frameAt } from './probe.ts';
+import { frameAt, type Framed } from './probe.ts';
 
 /** The widths in pixels that frames are made in: for a row of them, and for the one that is looked at. */
 export const FRAME_WIDTHS: readonly number[] = [160, 960];
@@ -16,7 +15,7 @@ const waiting: (() => void)[] = [];
  */
 export async function smallFrame(
   path: string,
-  facts: Pick<Facts, 'extension' | 'width' | 'height' | 'rate'>,
+  facts: Framed,
   at: number,
   width: number,
   wanted: () => boolean,

@@ -125,22 +125,36 @@ async function inspect(path: string, extension: string): Promise<v.InferOutput<t
  */
 export async function posterFrame(path: string, facts: Facts, chosen: number | null = null): Promise<Buffer> {
   const at = chosen ?? Math.max(0, Math.min(2, (facts.duration ?? 0) / 3));
-  // Its end is said a little too late by many; what lies just before it is its last.
-  for (const from of [at, at - 0.25, 0].filter((moment, nth) => nth === 0 || (moment >= 0 && moment < at))) {
-    const frame = await frameAt(path, facts, from);
-    if (frame) return frame;
-  }
+  const frame = (await frameAt(path, facts, at)) ?? (at > 0 ? await frameAt(path, facts, 0) : null);
+  if (frame) return frame;
   throw new Refused('No frame of this film can be decoded.');
 }
 
+/** What of a film's facts looking at its frames needs; its size is the one that they are made in. */
+export type Framed = Pick<Facts, 'extension' | 'width' | 'height' | 'rate'> &
+  Partial<Pick<Facts, 'duration'>>;
+
 /** The frame that a film shows at a moment, in seconds, as PNG of its own size or a given one; null where it has none there. */
-export async function frameAt(
-  path: string,
-  { extension, width, height, rate }: Pick<Facts, 'extension' | 'width' | 'height' | 'rate'>,
-  moment: number,
-): Promise<Buffer | null> {
+export async function frameAt(path: string, facts: Framed, moment: number): Promise<Buffer | null> {
+  const { rate, duration } = facts;
   // The first is taken that begins then or later; the one that is shown then began up to a frame’s length before.
   const from = rate ? Math.max(0, moment - 1 / rate + 0.001) : moment;
+  const froms = [from];
+  // Its end is said a little too late by many; what lies just before it is its last.
+  if (duration && moment <= duration) froms.push(...(rate ? [from - 1 / rate] : []), from - 0.25);
+  for (const each of froms.filter((begins) => begins >= 0)) {
+    const frame = await frameFrom(path, facts, each);
+    if (frame) return frame;
+  }
+  return null;
+}
+
+/** The first frame that begins at a moment or later. */
+async function frameFrom(
+  path: string,
+  { extension, width, height }: Framed,
+  from: number,
+): Promise<Buffer | null> {
   const words = [
     '-ss',
     from.toFixed(3),
