@@ -477,6 +477,35 @@ test('nothing is put in the page but what stands in the field, however soon or w
   await expect(wordsOf(page).locator('.placement iframe')).toHaveAttribute('title', 'Preview: The third');
 });
 
+test('a box that is put in at once is measured while its writer goes on', async ({ page }) => {
+  await signIn(page);
+  await openEmbed(page, 'Measured meanwhile');
+  const [post = ''] = await codesAt(page, `${await standin(page, FLOCKLINE)}/wren/p/77`);
+  await code(page).fill(post);
+  await embed(page)
+    .getByRole('radio', { name: /In a box/ })
+    .check();
+  // Until its measuring has begun at the earliest.
+  await put(page).click();
+  await wordsOf(page).locator('p').first().click();
+  await page.keyboard.press('Home');
+  await page.keyboard.type('Written on. ');
+  const box = async () => {
+    const { document } = (await (await page.request.get(`/api/pages/${pageId(page)}`)).json()) as {
+      document: { content: { type: string; attrs?: { boxed?: { heights: object[] } } }[] };
+    };
+    return document.content.find(({ type }) => type === 'box')?.attrs?.boxed?.heights.length ?? 0;
+  };
+  await expect.poll(box).toBeGreaterThan(2);
+  // The caret stays where it is, and what is taken back is what was written.
+  await page.keyboard.type('And on. ');
+  await expect(wordsOf(page).locator('p').first()).toHaveText('Written on. And on. Above.');
+  await page.keyboard.press('Control+z');
+  await expect(wordsOf(page).locator('p').first()).not.toContainText('And on.');
+  await isSaved(page);
+  expect(await box()).toBeGreaterThan(2);
+});
+
 test('an address pasted by itself is a link until somebody wants to see what it can be', async ({ page }) => {
   await signIn(page);
   const film = `${await standin(page, LANTERNREEL)}/film/q7Ztturn`;

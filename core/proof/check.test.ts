@@ -168,6 +168,18 @@ describe('an embed', () => {
     expect(rules(held(labelled), [embed], 'refused')).toEqual(['stop host-not-approved']));
 });
 
+it('a box is measured', () => {
+  const box = (heights: { width: number; height: number }[]): Block => {
+    const given = unpack('<div id="x"></div><script src="https://a.example/w.js"></script>').choices;
+    const made = given.find((choice) => choice.kind === 'box');
+    if (!made) throw new Error('no box');
+    const attrs = { id: 'place-3', position: 'centred', measure: 'column', gap: 0 } as const;
+    return { type: 'box', attrs: { ...attrs, boxed: { ...made.boxed, heights }, caption: '' } };
+  };
+  expect(rules(held(labelled), [box([])])).toEqual(['warn box-unmeasured']);
+  expect(rules(held(labelled), [box([{ width: 320, height: 500 }])])).toEqual([]);
+});
+
 it('a table says what its columns or its rows are', () => {
   const table = (heads: 'row' | 'column' | 'none'): Block => ({
     type: 'table',

@@ -6,6 +6,7 @@ import { proofPage, savePage, type Page, type Site } from '@placard/core/contrac
 import { columnOf } from '@placard/core/geometry';
 import { upgraded } from '@placard/core/page';
 import { dayIn } from '@placard/core/text';
+import { UnmeasuredBoxes } from '../embed/unmeasuredboxes.tsx';
 import { UnpackView } from '../embed/unpackview.tsx';
 import { useAsk, useMay } from '../kit/asking.ts';
 import { useHold } from '../kit/hold.ts';
@@ -264,6 +265,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
                   <>
                     <SelectionStrip editor={editor} onLink={() => link(true)} />
                     <ItemHandles editor={editor} />
+                    <UnmeasuredBoxes editor={editor} site={site} opened={begun} />
                     <Hairline
                       editor={editor}
                       opened={gap}

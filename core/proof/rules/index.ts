@@ -1,6 +1,7 @@
 import { altMissing } from './altmissing.ts';
 import { assetBinned } from './assetbinned.ts';
 import { assetGone } from './assetgone.ts';
+import { boxUnmeasured } from './boxunmeasured.ts';
 import { captionsMissing } from './captionsmissing.ts';
 import { compLeft } from './compleft.ts';
 import { copyGone } from './copygone.ts';
@@ -47,6 +48,7 @@ export const RULES: readonly Rule[] = [
   captionsMissing,
   movesUnstopped,
   hostNotApproved,
+  boxUnmeasured,
   stillArriving,
   notReadable,
   leadsWordless,
