@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/react';
 import type { Site } from '@placard/core/contract';
 import type { Block } from '@placard/core/page';
-import { setAttributes } from '../place/setattributes.ts';
+import { setPlaced } from '../place/setattributes.ts';
 import { blockOf } from '../place/settings/desk.ts';
 import { BoxControls } from './boxcontrols.tsx';
 import { CardControls } from './cardcontrols.tsx';
@@ -23,7 +23,8 @@ export function EmbeddedPanel({
   const node = editor.state.doc.nodeAt(pos);
   if (!node) return null;
   const block = blockOf(node) as Block;
-  const change = (attrs: object) => setAttributes(editor, pos, { ...attrs });
+  // A still that is being brought in, or a box that is being measured, may come late.
+  const change = (attrs: object) => setPlaced(editor, String(node.attrs['id']), { ...attrs });
   switch (block.type) {
     case 'embed':
       return (

@@ -1,6 +1,6 @@
 import { Radios } from '../kit/radios.tsx';
 import { Checkbox } from '../kit/checkbox.tsx';
-import { useDeferredValue, useState } from 'react';
+import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { searchFilms, type HostedFilm } from '@placard/core/contract';
 import {
   FILM_SHOWN,
@@ -120,6 +120,14 @@ function HowShown({
   const [details, setDetails] = useState(true);
   const [busy, setBusy] = useState(false);
   const [wrong, setWrong] = useState<string | null>(null);
+  // Whoever has chosen another one meanwhile, or left, is put nothing in the page any more.
+  const here = useRef(true);
+  useEffect(() => {
+    here.current = true;
+    return () => {
+      here.current = false;
+    };
+  }, []);
   if (!film)
     return <p className="wall-label text-soft">Choose a film, then how it is to stand in the page.</p>;
   const choose = async () => {
@@ -131,7 +139,7 @@ function HowShown({
     try {
       const { title, owner, page, still } = film;
       const asset = await fetchStill({ address: still, title, creator: owner, page }, section);
-      onChosen(filmAsStill(film, asset, wish));
+      if (here.current) onChosen(filmAsStill(film, asset, wish));
     } catch (error) {
       setWrong(error instanceof Error ? error.message : String(error));
     } finally {

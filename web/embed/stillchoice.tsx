@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Notice } from '../kit/notice.tsx';
 import { PictureChoice } from '../kit/picturechoice.tsx';
 import { fetchStill } from './fetchstill.ts';
@@ -29,11 +29,14 @@ export function StillChoice({
 }) {
   const [busy, setBusy] = useState(false);
   const [wrong, setWrong] = useState<string | null>(null);
+  /** Something else was chosen while the host’s picture was still coming in. */
+  const settled = useRef(false);
   const bring = async (still: HostsStill) => {
     setBusy(true);
     setWrong(null);
     try {
-      onChoose(await fetchStill(still, section));
+      const asset = await fetchStill(still, section);
+      if (!settled.current) onChoose(asset);
     } catch (error) {
       setWrong(error instanceof Error ? error.message : String(error));
     } finally {
@@ -51,7 +54,17 @@ export function StillChoice({
         </div>
       )}
       {wrong && <Notice severity="stop">{wrong}</Notice>}
-      <PictureChoice label={label} onChoose={onChoose} onCancel={onCancel} />
+      <PictureChoice
+        label={label}
+        onChoose={(asset) => {
+          settled.current = true;
+          onChoose(asset);
+        }}
+        onCancel={() => {
+          settled.current = true;
+          onCancel();
+        }}
+      />
     </div>
   );
 }

@@ -71,10 +71,13 @@ export function UnpackView({
   // What was brought in before another address was written is of that one.
   const brings = photo !== null && bring.variables?.address === photo.address;
   const [block] = draft;
+  // A still that comes late goes to what it was asked for, or nowhere.
   const change = (attrs: object) =>
     setDraft((now) =>
       now.map((one, at) =>
-        at === 0 ? ({ ...one, attrs: { ...('attrs' in one ? one.attrs : {}), ...attrs } } as Block) : one,
+        at === 0 && idOf(one) === idOf(block)
+          ? ({ ...one, attrs: { ...('attrs' in one ? one.attrs : {}), ...attrs } } as Block)
+          : one,
       ),
     );
   const hostsOf = (answer?.hosts ?? []).filter(({ host }) =>
@@ -255,6 +258,9 @@ export function UnpackView({
     </section>
   );
 }
+
+const idOf = (block: Block | undefined): string | undefined =>
+  block && 'attrs' in block && block.attrs && 'id' in block.attrs ? block.attrs.id : undefined;
 
 /** What something is called. */
 function titleOf(block: Block | undefined): string {
