@@ -6,6 +6,9 @@ import { placements, type BoxBlock, type PageDocument } from '@placard/core/page
 import { blockOf } from '../place/settings/desk.ts';
 import { useMeasured } from './usemeasured.tsx';
 
+/** How long one is waited for, in milliseconds: nobody waits with it. */
+const LONGEST = 60_000;
+
 /** The boxes of a page that nobody has measured, as they stand. */
 function unmeasuredIn(editor: Editor): BoxBlock[] {
   const boxes: BoxBlock[] = [];
@@ -66,22 +69,27 @@ function Measuring({
   site: Site;
   onDone: () => void;
 }) {
-  const { hidden, error } = useMeasured(box, site, ({ heights }) => {
-    const tr = editor.state.tr;
-    editor.state.doc.descendants((node, pos) => {
-      // Wherever it stands by now, and only as it was measured.
-      if (
-        node.type.name === 'box' &&
-        node.attrs['id'] === box.attrs.id &&
-        node.attrs['boxed'] === box.attrs.boxed
-      )
-        tr.setNodeAttribute(pos, 'boxed', { ...box.attrs.boxed, heights });
-      return !node.isTextblock;
-    });
-    // Nobody has done anything that could be taken back.
-    if (heights.length > 0 && tr.docChanged) editor.view.dispatch(tr.setMeta('addToHistory', false));
-    onDone();
-  });
+  const { hidden, error } = useMeasured(
+    box,
+    site,
+    ({ heights }) => {
+      const tr = editor.state.tr;
+      editor.state.doc.descendants((node, pos) => {
+        // Wherever it stands by now, and only as it was measured.
+        if (
+          node.type.name === 'box' &&
+          node.attrs['id'] === box.attrs.id &&
+          node.attrs['boxed'] === box.attrs.boxed
+        )
+          tr.setNodeAttribute(pos, 'boxed', { ...box.attrs.boxed, heights });
+        return !node.isTextblock;
+      });
+      // Nobody has done anything that could be taken back.
+      if (heights.length > 0 && tr.docChanged) editor.view.dispatch(tr.setMeta('addToHistory', false));
+      onDone();
+    },
+    LONGEST,
+  );
   useEffect(() => {
     if (error) onDone();
   }, [error, onDone]);

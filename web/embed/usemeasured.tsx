@@ -34,7 +34,12 @@ export interface Measured {
  * Measures a box in this browser, at several widths at once, on the users'-content origin; gives frames to be put
  * somewhere on the screen where nobody sees them. What a box tells of itself is taken for numbers and origins and no more.
  */
-export function useMeasured(block: BoxBlock, site: Site, onMeasured: (measured: Measured) => void) {
+export function useMeasured(
+  block: BoxBlock,
+  site: Site,
+  onMeasured: (measured: Measured) => void,
+  longest = LONGEST,
+) {
   const preview = useBlockPreview({
     ...block,
     attrs: { ...block.attrs, boxed: { ...block.attrs.boxed, heights: [], title: '-' } },
@@ -90,13 +95,13 @@ export function useMeasured(block: BoxBlock, site: Site, onMeasured: (measured: 
       if (loaded.size === count) still = setTimeout(end, STILL);
     };
     addEventListener('message', hear);
-    const longest = setTimeout(end, LONGEST);
+    const ending = setTimeout(end, longest);
     return () => {
       removeEventListener('message', hear);
       clearTimeout(still);
-      clearTimeout(longest);
+      clearTimeout(ending);
     };
-  }, [address, known]);
+  }, [address, known, longest]);
   const hidden = address && (
     // On the screen, or browsers let it rest; and behind a pixel of it.
     <div aria-hidden className="pointer-events-none fixed bottom-0 left-0 size-px overflow-hidden opacity-0">
