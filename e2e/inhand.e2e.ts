@@ -92,13 +92,14 @@ test('edits of a picture that are not kept yet are there on return, and can be t
   const width = page.getByLabel('Width in pixels');
   await typeNumber(width, 700);
   await expect(page.getByRole('button', { name: 'Undo (Ctrl Z)' })).toBeEnabled();
-  await goTo(page, 'Label');
+  // Not by Label, where whatever lacks a label is chosen instead.
+  await goTo(page, 'Gather');
   await goTo(page, 'Prep');
   await page.getByRole('tab', { name: 'Size' }).click();
   await expect(width).toHaveValue('700');
   await page.getByRole('button', { name: 'Undo (Ctrl Z)' }).click();
   await expect(width).not.toHaveValue('700');
-  await goTo(page, 'Label');
+  await goTo(page, 'Gather');
   await goTo(page, 'Prep');
   await page.getByRole('tab', { name: 'Size' }).click();
   await expect(width).not.toHaveValue('700');
