@@ -5,7 +5,7 @@ export default defineConfig({
     include: ['{core,server,web,demo,launcher,standins}/**/*.test.{ts,tsx}'],
     exclude: ['**/node_modules/**', '**/dist/**'],
     maxWorkers: '100%',
-    // What takes a second here takes a minute where others keep the machine busy; nothing is told by how long it takes.
+    // What takes a second here takes a minute where others keep the machine busy.
     testTimeout: 600_000,
     hookTimeout: 600_000,
   },

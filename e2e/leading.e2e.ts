@@ -23,6 +23,8 @@ test('a link is made by key to a page found by its title, to a place in it, and 
   await page.keyboard.type('Start here');
   await page.keyboard.press('Control+Alt+2');
   await saved(page);
+  // What was changed last stands first where nothing is typed.
+  await beginPage(page, 'Somewhere else');
   await beginPage(page, 'Leading there');
   await words(page).click();
   await page.keyboard.type('The walk is long.');

@@ -320,9 +320,25 @@ test('names are given by a pattern, after the whole table was seen', async ({ pa
   await pattern.fill('{section} {words}');
   const name = page.getByRole('textbox', { name: /^New name of/ }).first();
   await expect(name).toHaveValue(/^sky-notes-/);
+  // While another pattern is not answered yet, the table is of the one before.
+  const rename = page.getByRole('button', { name: 'Rename 1 asset' });
+  await expect(rename).toBeEnabled();
+  let answer = () => {};
+  const held = new Promise<void>((resolve) => {
+    answer = resolve;
+  });
+  await page.route('**/api/assets/names/plan', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await pattern.fill('{section} {words} again');
+  await expect(rename).toBeDisabled();
+  answer();
+  await expect(name).toHaveValue(/again$/);
+  await expect(rename).toBeEnabled();
   await name.fill('Not A Name');
   await expect(page.getByText('1 name cannot be given')).toBeVisible();
   await name.fill('first-light-crescent');
-  await page.getByRole('button', { name: 'Rename 1 asset' }).click();
+  await rename.click();
   await expect(told(page, /^They are called so now/)).toBeVisible();
 });

@@ -104,9 +104,11 @@ export async function pressAndHear(page: Page, key: string, told: () => Promise<
   for (let tries = 0; tries < 60 && (await told()) === before; tries++) await page.waitForTimeout(50);
 }
 
-/** What is told of something that is dragged by key. */
+/** What is told of something that is dragged. */
+const dragging = (page: Page): Locator =>
+  page.getByText(/(is taken up\.|^(After|At the top|Over|Not over) .*)$/);
 export const toldOfDrag = async (page: Page): Promise<string> =>
-  (await page.getByText(/(is taken up\.|^(After|At the top|Over|Not over) .*)$/).allTextContents()).join(' ');
+  (await dragging(page).allTextContents()).join(' ');
 
 /** What something looks like once that stays the same. */
 export async function stillOf(what: Locator): Promise<Buffer> {
@@ -134,12 +136,7 @@ export async function drag(from: Locator, to: Locator, at?: { x: number; y: numb
   await mouse.down();
   await mouse.move(x + 8, y - 8, { steps: 4 });
   // It is said that it is taken up, or already what it is over.
-  await expect(
-    from
-      .page()
-      .getByText(/(is taken up\.|^(After|At the top|Over|Not over) .*)$/)
-      .first(),
-  ).toBeAttached();
+  await expect(dragging(from.page()).first()).toBeAttached();
   await mouse.move(goal.x, goal.y, { steps: 12 });
   // What it is over is said before it is let go of.
   await expect(

@@ -116,12 +116,12 @@ describe('a film', () => {
     writeFileSync(path, await bytesAt(louder?.key ?? ''));
     expect((await readSound(path, 'mp4')).loudness?.integrated).toBeCloseTo(-16, 0);
 
-    // Another still of the same sound: the lighter files are written again and not encoded.
+    // Another still of the same sound: the lighter files are written again and not encoded, which took most of the time.
     const begun = Date.now();
     await choose(id, { still: 1, loudness: -16 });
     await idle(id);
     expect((await playing(id)).toSorted()).toEqual(first.toSorted());
-    expect(Date.now() - begun).toBeLessThan(encoded);
+    expect(Date.now() - begun).toBeLessThan(encoded / 2);
   });
 
   it('that not every browser plays is given one that all do, and nothing is said of it any more', async () => {

@@ -471,7 +471,7 @@ it.each(['a.example', 'notes.txt', 'and/or', 'e.g. this/that', '../a'])('%s is n
   expect(unpack(words).choices).toEqual([]);
 });
 
-it('a quotation keeps its lists, those within one another as one, and no dash that led to its source', async () => {
+it('a quotation keeps its lists, those within one another and where they begin, and no dash that led to its source', async () => {
   const [first] = (
     await unpack(
       '<blockquote><p>Bring:</p><ul><li>a lamp</li><li>red <a href="https://x.example/f">film</a></li></ul><p>Then</p><ol start="3"><li>one<ul><li>deep</li><li><p>two lines</p><p>in it</p></li></ul></li><li>two</li></ol>— <cite><a href="https://h.example/p/1">Wren</a></cite></blockquote><script src="https://h.example/e.js"></script>',

@@ -72,10 +72,10 @@ function inBlocks(lines: readonly Line[], depth = 0): Element[] {
     const place = first.lists[depth];
     if (!place) return element('p', {}, ...first.markup);
     const items = runsOf([first, ...more], (line) => line.lists[depth]?.item ?? line);
-    const start = place.list.tagName === 'ol' ? Number(attributesOf(place.list).get('start')) : 0;
+    const start = place.list.tagName === 'ol' ? (attributesOf(place.list).get('start') ?? '') : '';
     return element(
       place.list.tagName,
-      { start: Number.isInteger(start) && start !== 0 && start !== 1 ? String(start) : null },
+      { start: /^\d{1,7}$/.test(start) && Number(start) !== 1 ? Number(start) : null },
       ...items.map(([begun, ...rest]) =>
         begun.lists.length === depth + 1 && rest.every(({ lists }) => lists.length > depth + 1)
           ? element('li', {}, ...begun.markup, ...inBlocks(rest, depth + 1))

@@ -142,19 +142,19 @@ export async function frameAt(path: string, facts: Framed, moment: number): Prom
   const froms = [from];
   // Its end is said a little too late by many; what lies just before it is its last.
   if (duration && moment <= duration) froms.push(...(rate ? [from - 1 / rate] : []), from - 0.25);
-  for (const each of froms.filter((begins) => begins >= 0)) {
-    const frame = await frameFrom(path, facts, each);
-    if (frame) return frame;
+  try {
+    for (const each of froms.filter((begins) => begins >= 0)) {
+      const frame = await frameFrom(path, facts, each);
+      if (frame.length > 0) return frame;
+    }
+  } catch {
+    // What cannot be decoded here is not tried a little before.
   }
   return null;
 }
 
-/** The first frame that begins at a moment or later. */
-async function frameFrom(
-  path: string,
-  { extension, width, height }: Framed,
-  from: number,
-): Promise<Buffer | null> {
+/** The first frame that begins at a moment or later; nothing where none does. Throws where it cannot be decoded. */
+async function frameFrom(path: string, { extension, width, height }: Framed, from: number): Promise<Buffer> {
   const words = [
     '-ss',
     from.toFixed(3),
@@ -170,6 +170,5 @@ async function frameFrom(
     'png',
     '-',
   ];
-  const frame = await ffmpeg(words, 60_000).catch(() => null);
-  return frame && frame.length > 0 ? frame : null;
+  return ffmpeg(words, 60_000);
 }

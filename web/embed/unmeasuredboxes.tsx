@@ -1,8 +1,8 @@
 import { useEditorState, type Editor } from '@tiptap/react';
-import { NodeSelection } from '@tiptap/pm/state';
 import { useEffect, useState } from 'react';
 import type { Site } from '@placard/core/contract';
 import { placements, type BoxBlock, type PageDocument } from '@placard/core/page';
+import { placedNode, selectedNode } from '../place/placing.ts';
 import { blockOf } from '../place/settings/desk.ts';
 import { useMeasured } from './usemeasured.tsx';
 
@@ -40,8 +40,7 @@ export function UnmeasuredBoxes({
   const next = useEditorState({
     editor,
     selector: () => {
-      const { selection } = editor.state;
-      const selected = selection instanceof NodeSelection ? selection.node.attrs['id'] : null;
+      const selected = selectedNode(editor)?.node.attrs['id'];
       return unmeasuredIn(editor).find(({ attrs: { id } }) => id !== selected && !done.includes(id)) ?? null;
     },
     equalityFn: (a, b) => a?.attrs.id === b?.attrs.id && a?.attrs.boxed === b?.attrs.boxed,
@@ -73,19 +72,15 @@ function Measuring({
     box,
     site,
     ({ heights }) => {
-      const tr = editor.state.tr;
-      editor.state.doc.descendants((node, pos) => {
-        // Wherever it stands by now, and only as it was measured.
-        if (
-          node.type.name === 'box' &&
-          node.attrs['id'] === box.attrs.id &&
-          node.attrs['boxed'] === box.attrs.boxed
-        )
-          tr.setNodeAttribute(pos, 'boxed', { ...box.attrs.boxed, heights });
-        return !node.isTextblock;
-      });
-      // Nobody has done anything that could be taken back.
-      if (heights.length > 0 && tr.docChanged) editor.view.dispatch(tr.setMeta('addToHistory', false));
+      const found = placedNode(editor, box.attrs.id);
+      const { boxed } = box.attrs;
+      // Only as it was measured; and nobody has done anything that could be taken back.
+      if (heights.length > 0 && found?.node.attrs['boxed'] === boxed)
+        editor.view.dispatch(
+          editor.state.tr
+            .setNodeAttribute(found.pos, 'boxed', { ...boxed, heights })
+            .setMeta('addToHistory', false),
+        );
       onDone();
     },
     LONGEST,

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { askFraming, type Site } from '@placard/core/contract';
 import { policyLine, type Choice } from '@placard/core/embed';
-import { kindOf, type Block } from '@placard/core/page';
+import { isPlacement, kindOf, type Block } from '@placard/core/page';
 import { call, mayPass } from '../kit/api.ts';
 import { useMay } from '../kit/asking.ts';
 import { Code } from '../kit/code.tsx';
@@ -259,8 +259,8 @@ export function UnpackView({
   );
 }
 
-const idOf = (block: Block | undefined): string | undefined =>
-  block && 'attrs' in block && block.attrs && 'id' in block.attrs ? block.attrs.id : undefined;
+const idOf = (block: Block | undefined): string | null =>
+  block && isPlacement(block) ? block.attrs.id : null;
 
 /** What something is called. */
 function titleOf(block: Block | undefined): string {

@@ -21,6 +21,7 @@ import { Thumbnail } from '../kit/thumbnail.tsx';
 import { useLatest } from '../kit/uselatest.ts';
 import { useSaveLabel } from '../placard/uselabel.ts';
 import { changePlace, useOnItsWay } from './pastedmedia.ts';
+import { placedNode } from './placing.ts';
 
 /** Where something pasted is meant to stand: how far it has come, and what is needed before it is placed. */
 export function ArrivingView({ node, editor }: NodeViewProps) {
@@ -37,17 +38,14 @@ export function ArrivingView({ node, editor }: NodeViewProps) {
   const asset = target.kind === 'file' ? target.asset : (became.data?.asset ?? null);
   const onItsWay = useOnItsWay(attrs.id);
   const takeOut = () => {
-    let at: number | null = null;
-    editor.state.doc.descendants((other, pos) => {
-      if (other.attrs['id'] === attrs.id) at = pos;
-      return at === null && !other.isTextblock;
-    });
-    if (at !== null)
-      editor
-        .chain()
-        .deleteRange({ from: at, to: at + node.nodeSize })
-        .focus()
-        .run();
+    const found = placedNode(editor, attrs.id);
+    if (!found) return;
+    const { pos: from } = found;
+    editor
+      .chain()
+      .deleteRange({ from, to: from + found.node.nodeSize })
+      .focus()
+      .run();
   };
   const become = (held: string) => changePlace(editor, attrs.id, () => placed(attrs, held));
   const inside = () => {

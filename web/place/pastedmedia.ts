@@ -2,6 +2,7 @@ import type { Editor } from '@tiptap/react';
 import { useSyncExternalStore } from 'react';
 import type { ReadHtml } from '@placard/core/reading';
 import { uploads } from '../gather/uploads.ts';
+import { placedNode } from './placing.ts';
 
 /** What was pasted itself and is on its way to the arrivals from this window: places by their names. */
 class OnTheirWay {
@@ -34,7 +35,6 @@ export function sendPasted(editor: Editor, media: ReadHtml['media']): void {
     onTheirWay.turn(id, true);
     uploads.addOne(file, (came) => {
       onTheirWay.turn(id, false);
-      if (editor.isDestroyed) return;
       changePlace(editor, id, (attrs) =>
         'arrival' in came
           ? { type: 'arriving', attrs: { ...attrs, arrival: came.arrival } }
@@ -50,19 +50,18 @@ export function changePlace(
   id: string,
   change: (attrs: Record<string, unknown>) => { type: string; attrs: Record<string, unknown> },
 ): void {
-  editor.state.doc.descendants((node, pos) => {
-    if (node.attrs['id'] !== id) return !node.isTextblock;
-    const next = change(node.attrs);
-    const type = editor.schema.nodes[next.type];
-    // It was asked for when it was pasted: taking that back takes this along.
-    if (type)
-      editor.view.dispatch(
-        editor.state.tr
-          .replaceWith(pos, pos + node.nodeSize, type.create(next.attrs))
-          .setMeta('addToHistory', false),
-      );
-    return false;
-  });
+  const found = placedNode(editor, id);
+  if (!found) return;
+  const { node, pos } = found;
+  const next = change(node.attrs);
+  const type = editor.schema.nodes[next.type];
+  // It was asked for when it was pasted: taking that back takes this along.
+  if (type)
+    editor.view.dispatch(
+      editor.state.tr
+        .replaceWith(pos, pos + node.nodeSize, type.create(next.attrs))
+        .setMeta('addToHistory', false),
+    );
 }
 
 /** The file that an address is itself (RFC 2397); null for any other address. */

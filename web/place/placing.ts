@@ -14,6 +14,17 @@ export function selectedNode(editor: Editor): { node: Node; pos: number } | null
 /** Where one wrote last in each page that was open in this window. */
 const writtenLast = new Map<string, number>();
 
+/** What was placed under an id, wherever it stands by now; null where it is gone, or the page is left. */
+export function placedNode(editor: Editor, id: string): { node: Node; pos: number } | null {
+  if (editor.isDestroyed) return null;
+  let found: { node: Node; pos: number } | null = null;
+  editor.state.doc.descendants((node, pos) => {
+    if (node.attrs['id'] === id) found = { node, pos };
+    return found === null && !node.isTextblock;
+  });
+  return found;
+}
+
 /** Remembers where the caret stands in a page, for whoever comes back to it. */
 export const rememberCaret = (page: string, editor: Editor): void =>
   void writtenLast.set(page, editor.state.selection.from);

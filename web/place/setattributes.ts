@@ -1,6 +1,7 @@
 import { closeHistory } from '@tiptap/pm/history';
 import { NodeSelection } from '@tiptap/pm/state';
 import type { Editor } from '@tiptap/react';
+import { placedNode, selectedNode } from './placing.ts';
 
 /** Sets what something placed says of itself, as a step of its own that can be taken back; it stays selected. */
 export function setAttributes(
@@ -18,19 +19,11 @@ export function setAttributes(
  * has gone on to something else, which stays selected then. Nothing is done where it is gone.
  */
 export function setPlaced(editor: Editor, id: string, attributes: Readonly<Record<string, unknown>>): void {
-  const { doc, selection, tr } = editor.state;
-  let found: number | null = null;
-  doc.descendants((node, pos) => {
-    if (node.attrs['id'] === id) found = pos;
-    return found === null && !node.isTextblock;
-  });
-  if (found === null) return;
-  if (selection instanceof NodeSelection && selection.from === found) {
-    setAttributes(editor, found, attributes);
-    return;
-  }
-  closeHistory(tr);
-  for (const [name, value] of Object.entries(attributes)) tr.setNodeAttribute(found, name, value);
+  const pos = placedNode(editor, id)?.pos;
+  if (pos === undefined) return;
+  if (selectedNode(editor)?.pos === pos) return setAttributes(editor, pos, attributes);
+  const tr = closeHistory(editor.state.tr);
+  for (const [name, value] of Object.entries(attributes)) tr.setNodeAttribute(pos, name, value);
   editor.view.dispatch(tr);
 }
 
