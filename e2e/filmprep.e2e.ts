@@ -30,6 +30,10 @@ test('the still of a film is looked for along its frames, and stands in its page
   await expect(still.getByRole('button', { name: 'This is its still' })).toBeDisabled();
   const moment = still.getByRole('slider', { name: 'Moment, in seconds' });
   await moment.press('End');
+  await expect(still).toContainText('of 0:08, frame 200');
+  await still.getByRole('button', { name: 'A frame back' }).click();
+  await expect(still).toContainText('of 0:08, frame 199');
+  await moment.press('End');
   await moment.press('ArrowLeft');
   await expect(still.getByRole('img', { name: 'The film at 0:07.9' })).toBeVisible();
   await expect

@@ -127,7 +127,7 @@ export function UnpackView({
             severity="stop"
             action={
               mayPass(error) && (
-                <button type="button" className="button" onClick={again}>
+                <button type="button" className="button shrink-0" onClick={again}>
                   Look again
                 </button>
               )

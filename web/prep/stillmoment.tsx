@@ -28,6 +28,8 @@ export function StillChoice({
   const looked = usePaced(at);
   const [failed, setFailed] = useState(false);
   const { width, height, rate } = asset.facts;
+  // The last frame is shown to the very end.
+  const within = Math.min(at, Math.max(0, seconds - 0.01));
   const frame = (moment: number, across: number) => `${frames}?at=${moment.toFixed(2)}&width=${across}`;
   const go = (moment: number) => {
     setFailed(false);
@@ -84,12 +86,12 @@ export function StillChoice({
       <div className="mt-1 flex flex-wrap items-center gap-2 text-[13px]">
         <span className="font-mono">
           {momentInWords(at)} of {momentInWords(seconds)}
-          {rate !== undefined && `, frame ${Math.min(frameOf(at, rate) + 1, Math.round(seconds * rate))}`}
+          {rate !== undefined && `, frame ${frameOf(within, rate) + 1}`}
         </span>
-        <button type="button" className="button-plain" onClick={() => go(frameOn(at, -1, rate))}>
+        <button type="button" className="button-plain" onClick={() => go(frameOn(within, -1, rate))}>
           A frame back
         </button>
-        <button type="button" className="button-plain" onClick={() => go(frameOn(at, 1, rate))}>
+        <button type="button" className="button-plain" onClick={() => go(frameOn(within, 1, rate))}>
           A frame on
         </button>
         {onChoose && (
