@@ -29,6 +29,8 @@ export async function beginPage(page: Page, title: string): Promise<void> {
   await goTo(page, 'Pages');
   await page.getByLabel('Title of a new page').fill(title);
   await page.getByRole('button', { name: 'Begin a page' }).click();
+  // The list stays until the page has been made; whoever goes on before that is taken away from it.
+  await page.waitForURL('**/place/*');
 }
 
 /** The line of a page in the list of pages, wherever in it that is. */

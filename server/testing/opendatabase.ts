@@ -7,7 +7,7 @@ export async function createTestDatabase(): Promise<{ url: string; drop: () => P
   if (!base) throw new Error('These tests need a database: run ./placard test.');
   const name = `placard_${randomBytes(6).toString('hex')}`;
   const say = async (statement: string) => {
-    const connection = await mysql.createConnection(base);
+    const connection = await mysql.createConnection({ uri: base, connectTimeout: 600_000 });
     await connection.query(statement);
     await connection.end();
   };

@@ -40,27 +40,36 @@ export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenSer
   await migrateDatabase(databaseUrl);
   await foundTestSite(databaseUrl);
   const folder = await mkdtemp(join(tmpdir(), 'placard-server-'));
-  const [port, contentPort] = [await anyPort(), await anyPort()];
-  const [address, content] = [`http://localhost:${port}`, `http://127.0.0.1:${contentPort}`];
+  let [port, contentPort] = [await anyPort(), await anyPort()];
   let child: ChildProcess | undefined;
 
   const start = async () => {
     child = await launch(port, contentPort);
+  };
+  /** The first time, others may have taken the ports before the server did. */
+  const startAnywhere = async (tries: number): Promise<void> => {
+    try {
+      await start();
+    } catch (error) {
+      if (tries === 1) throw error;
+      [port, contentPort] = [await anyPort(), await anyPort()];
+      await startAnywhere(tries - 1);
+    }
   };
   const launch = async (at: number, contentAt: number) => {
     const started = spawn(
       process.execPath,
       PROGRAM.endsWith('.ts') ? ['--import', import.meta.resolve('tsx'), PROGRAM] : [PROGRAM],
       {
-        stdio: ['ignore', 'ignore', 'inherit'],
+        stdio: ['ignore', 'ignore', 'pipe'],
         env: {
           ...process.env,
           DATABASE_URL: databaseUrl,
           PLACARD_STORE: pathToFileURL(join(folder, 'store')).href,
           PLACARD_UPLOADS: join(folder, 'uploads'),
           PLACARD_SECRET: 'a secret for tests, long enough to be taken',
-          PLACARD_ORIGIN: address,
-          PLACARD_CONTENT_ORIGIN: content,
+          PLACARD_ORIGIN: `http://localhost:${port}`,
+          PLACARD_CONTENT_ORIGIN: `http://127.0.0.1:${contentPort}`,
           PLACARD_PORT: String(at),
           PLACARD_CONTENT_PORT: String(contentAt),
           LOG_LEVEL: 'silent',
@@ -68,23 +77,32 @@ export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenSer
         },
       },
     );
-    for (let tries = 0; tries < 1200; tries++) {
-      if (started.exitCode !== null) throw new Error('The server ended by itself.');
+    let complained = '';
+    started.stderr?.setEncoding('utf8').on('data', (words: string) => {
+      complained = (complained + words).slice(-4000);
+      process.stderr.write(words);
+    });
+    const end = Date.now() + 600_000;
+    while (Date.now() < end) {
+      if (started.exitCode !== null || started.signalCode !== null)
+        throw new Error(`The server ended by itself: ${complained}`);
       const answer = await fetch(`http://127.0.0.1:${at}/healthz`, {
         signal: AbortSignal.timeout(2_000),
       }).catch(() => undefined);
       if (answer?.ok) return started;
       await pause(100);
     }
-    throw new Error('The server did not start.');
+    started.kill('SIGKILL');
+    throw new Error(`The server did not start within ten minutes: ${complained}`);
   };
 
   const kill = (signal: NodeJS.Signals) => end(child, signal);
 
-  await start();
+  await startAnywhere(3);
+  const address = `http://localhost:${port}`;
   return {
     address,
-    content,
+    content: `http://127.0.0.1:${contentPort}`,
     databaseUrl,
     folder,
     start,

@@ -1,0 +1,104 @@
+import { cp, readFile, rename, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { openHouse, type OpenHouse } from './house.ts';
+import { freeRun } from './ports.ts';
+import { say } from './say.ts';
+import { builtWeb } from './serve.ts';
+import { runTool, TRIED_AGAIN, withoutReport, type Ended } from './testpart.ts';
+
+/** Houses of the sample site that end-to-end tests have, each with a worker of its own. */
+const HOUSES = 2;
+/** Ports that a house may want, in a row. */
+const PORTS_OF_A_HOUSE = 30;
+
+/** What Playwright writes of a run, as far as it is read here. */
+interface Report {
+  stats: { expected: number };
+  suites: Suite[];
+  /** What went wrong outside of any test. */
+  errors: Try['errors'];
+}
+
+interface Suite {
+  suites?: Suite[];
+  specs: { ok: boolean; title: string; file: string; line: number; tests: { results: Try[] }[] }[];
+}
+
+interface Try {
+  errors: { message?: string }[];
+}
+
+/** Drives the interface in Chromium, in houses of the sample site: all that can be, or the files of some names. */
+export async function endToEnd(scratch: string, names: string[]): Promise<Ended> {
+  say('End-to-end tests: opening a house with the sample site …');
+  const web = builtWeb();
+  const port = await freeRun(HOUSES * PORTS_OF_A_HOUSE);
+  const folderOf = (at: number | 'made') => join(scratch, `house-${at}`);
+  const open = (at: number, standins?: number) =>
+    openHouse({
+      data: folderOf(at),
+      port: port + at * PORTS_OF_A_HOUSE,
+      web,
+      seed: at === 0,
+      logLevel: 'error',
+      ...(standins === undefined ? {} : { standins }),
+    });
+  const run = async (written: string, houses: OpenHouse[], args: string[]): Promise<Report | undefined> => {
+    const report = join(scratch, written);
+    await runTool('playwright', ['test', '--config', 'e2e/playwright.config.ts', ...args], {
+      PLACARD_ADDRESSES_UNDER_TEST: houses.map(({ address }) => address).join(' '),
+      PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+      PLACARD_E2E_OUTPUT: join(scratch, 'e2e'),
+    });
+    return readFile(report, 'utf8').then(
+      (text) => JSON.parse(text) as Report,
+      () => undefined,
+    );
+  };
+  const inHouses = async <T>(count: number, work: (houses: OpenHouse[]) => Promise<T>): Promise<T> => {
+    // The sample site is made once, and copied: what is copied names the stand-ins of the first, and shares them.
+    for (let at = 0; at < count; at++) {
+      await rm(folderOf(at), { recursive: true, force: true });
+      await cp(folderOf('made'), folderOf(at), { recursive: true });
+    }
+    const houses = [await open(0)];
+    try {
+      while (houses.length < count) houses.push(await open(houses.length, houses[0]?.standins));
+      return await work(houses);
+    } finally {
+      for (const house of houses) await house.close();
+    }
+  };
+
+  await (await open(0)).close();
+  await rename(folderOf(0), folderOf('made'));
+  const told = await inHouses(HOUSES, (houses) => run('e2e.json', houses, names));
+  if (!told) return withoutReport('End-to-end tests');
+  const first = endOf(told);
+  if (first.failed === 0 || first.failed > TRIED_AGAIN || told.errors.length > 0) return first;
+  say('What failed, once more by itself …');
+  const again = await inHouses(1, (houses) => run('again.json', houses, ['--last-failed']));
+  if (!again) return first;
+  const { passed, failed, failures } = endOf(again);
+  return { passed: first.passed + passed, failed, failures, second: failed === 0 ? first.failures : [] };
+}
+
+function endOf({ stats, suites, errors }: Report): Ended {
+  const failures = [...suites.flatMap(failuresOf), ...errors.map(({ message = '' }) => message)];
+  return { passed: stats.expected, failed: failures.length, failures, second: [] };
+}
+
+function failuresOf({ specs, suites = [] }: Suite): string[] {
+  const own = specs.filter(({ ok }) => !ok);
+  return [
+    ...own.map(({ title, file, line, tests }) =>
+      [
+        `✘ ${file}:${line} › ${title}`,
+        ...tests
+          .flatMap(({ results }) => results.flatMap(({ errors }) => errors))
+          .map(({ message = '' }) => message),
+      ].join('\n'),
+    ),
+    ...suites.flatMap(failuresOf),
+  ];
+}

@@ -1,0 +1,40 @@
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** The folder that the repository lies in. */
+export const ROOT = fileURLToPath(new URL('..', import.meta.url));
+
+/** How a part of the tests ended. */
+export interface Ended {
+  passed: number;
+  failed: number;
+  /** What failed, and how. */
+  failures: string[];
+  /** What failed, and passed when it was tried once more by itself. */
+  second: string[];
+}
+
+/**
+ * So many failures may be the machine's, or two things at once: they are tried once more, by themselves and from fresh
+ * data, and told even if they pass. More are the code's.
+ */
+export const TRIED_AGAIN = 3;
+
+/** A part that ended without saying how. */
+export const withoutReport = (part: string): Ended => ({
+  passed: 0,
+  failed: 1,
+  failures: [`${part}: no report was written`],
+  second: [],
+});
+
+/** Runs a program that a package brought, in sight; resolves when it has ended, however that was. */
+export async function runTool(program: string, args: string[], env: NodeJS.ProcessEnv): Promise<void> {
+  const child = spawn(join(ROOT, 'node_modules/.bin', program), args, {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+  });
+  await new Promise<void>((resolve) => child.once('exit', () => resolve()));
+}
