@@ -269,13 +269,13 @@ test('a file dropped into a page is asked only for its alt text, and stands wher
   await openPage(page, 'Autumn star parties');
   const words = page.getByRole('textbox', { name: 'Words of the page' });
   const target = words.getByText('Every party begins with ten minutes');
-  await target.scrollIntoViewIfNeeded();
   const before = await words.locator('.react-renderer, img').count();
   const bytes = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#375' } })
     .png()
     .toBuffer();
   // Where it is at that very moment: what loads above it moves it.
   await target.evaluate((element, base64) => {
+    element.scrollIntoView({ block: 'center' });
     const box = element.getBoundingClientRect();
     const [x, y] = [box.x + 40, box.bottom - 4];
     const data = new DataTransfer();

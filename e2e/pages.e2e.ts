@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { choose, goTo, signIn } from './screen.ts';
+import { choose, goTo, lineOf, signIn } from './screen.ts';
 
 const MANY = 25;
 
@@ -61,4 +61,29 @@ test('pages are found by words and state, some at a time, and the list is there 
   });
   await expect(lines).toHaveCount(2);
   await other.close();
+});
+
+test('whoever goes elsewhere while a page is being made stays there, and is told of it', async ({ page }) => {
+  await signIn(page);
+  const line = await lineOf(page, 'Getting here in the dark');
+  await line.getByRole('button', { name: 'More to do with Getting here in the dark' }).click();
+  await page.getByRole('menuitem', { name: 'Begin another page from it' }).click();
+  await line.getByRole('textbox', { name: /^Title of the page begun from/ }).fill('Getting here by day');
+  let answer = () => {};
+  const held = new Promise<void>((resolve) => {
+    answer = resolve;
+  });
+  await page.route('**/api/pages/*/copy', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await line.getByRole('button', { name: 'Begin the page' }).click();
+  await goTo(page, 'Gather');
+  answer();
+  const message = page.getByRole('listitem').filter({ hasText: '“Getting here by day” was begun.' });
+  await expect(message).toBeVisible();
+  await expect(page).toHaveURL(/\/gather/);
+  await message.getByRole('link', { name: 'Look at it' }).click();
+  await expect(page.getByRole('textbox', { name: 'Words of the page' })).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Title of the page' })).toHaveValue('Getting here by day');
 });

@@ -1,19 +1,22 @@
 import { X } from 'lucide-react';
 import { Toast } from 'radix-ui';
 import { useSyncExternalStore } from 'react';
+import { Link } from 'react-router';
 
 /** What was done, and how it is taken back. */
 export interface Done {
   says: string;
   /** Takes it back, or says in an Error why it cannot be any more. */
   undo?: () => Promise<unknown>;
+  /** Where it is looked at. */
+  at?: string;
 }
 
 interface Message extends Done {
   id: number;
 }
 
-/** Milliseconds that something is told for; what can be taken back is told for longer. */
+/** Milliseconds that something is told for; what can be taken back or looked at is told for longer. */
 const [TOLD_FOR, UNDO_FOR] = [7_000, 60_000];
 /** The most that are told at once; the oldest gives way. */
 const MOST = 3;
@@ -59,7 +62,7 @@ export function Messages() {
       {told.map((message) => (
         <Toast.Root
           key={message.id}
-          duration={message.undo ? UNDO_FOR : TOLD_FOR}
+          duration={message.undo || message.at ? UNDO_FOR : TOLD_FOR}
           onOpenChange={(open) => !open && forget(message.id)}
           className="flex items-center gap-3 border border-ink bg-card py-1 pr-1 pl-3 text-[13.5px] text-ink shadow-md"
         >
@@ -71,6 +74,13 @@ export function Messages() {
               onClick={() => void takeBack(message)}
             >
               Take it back
+            </Toast.Action>
+          )}
+          {message.at && (
+            <Toast.Action altText="Look at it" asChild>
+              <Link to={message.at} className="button-plain shrink-0 font-semibold">
+                Look at it
+              </Link>
             </Toast.Action>
           )}
           <Toast.Close

@@ -1,7 +1,7 @@
 import { Select } from '../kit/select.tsx';
 import { FileDown, FileUp } from 'lucide-react';
 import { useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import {
   listAssets,
   readLabelSheet,
@@ -18,14 +18,17 @@ import { inCount, plural } from '@placard/core/text';
 import { Differences } from './changesview.tsx';
 import { LabelRooms } from './labelrooms.tsx';
 import { useSheet } from './usesheet.ts';
+import { useLeadOn } from '../kit/leadon.tsx';
 
 /** Labels out to a spreadsheet and back in: compared first, written when that is asked for, and taken back. */
 export default function Spreadsheet() {
   const { sheet } = useParams();
   const [search] = useSearchParams();
-  const navigate = useNavigate();
+  const leadOn = useLeadOn('/label/spreadsheet/:sheet?');
   const all = useAsk(listAssets, { query: { ...Object.fromEntries(search), limit: '0' } as never });
-  const { reading, trouble, read, cancel } = useSheet((id) => void navigate(`/label/spreadsheet/${id}`));
+  const { reading, trouble, read, cancel } = useSheet((id, fileName) =>
+    leadOn({ to: `/label/spreadsheet/${id}`, says: `“${fileName}” was compared.` }),
+  );
   return (
     <main className="h-full overflow-y-auto px-5 py-4">
       <div className="mx-auto max-w-[1100px] space-y-3">

@@ -11,7 +11,7 @@ interface Reading {
 }
 
 /** Brings a spreadsheet in: read in a worker, compared on the server part by part, given up when that is asked. */
-export function useSheet(onRead: (id: string) => void) {
+export function useSheet(onRead: (id: string, fileName: string) => void) {
   const [reading, setReading] = useState<Reading | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const worker = useRef<Worker>(undefined);
@@ -41,7 +41,7 @@ export function useSheet(onRead: (id: string) => void) {
               setReading({ fileName: file.name, share, rows: answer.rows });
               if (!last) return reader.postMessage({ go: true });
               cancel();
-              onRead(id);
+              onRead(id, file.name);
             },
             (error: unknown) => fail(error instanceof Error ? error.message : String(error)),
           );

@@ -1,16 +1,16 @@
 import { useWatch } from 'react-hook-form';
-import { useNavigate } from 'react-router';
 import { createPage, type Site } from '@placard/core/contract';
 import { Choose, TextField } from '../kit/fields.tsx';
 import { Form, useFilling } from '../kit/form.tsx';
+import { useLeadOn } from '../kit/leadon.tsx';
 
 /** Begins a page, or standing copy, and leads to it. */
 export function NewPage({ sections, copy }: { sections: Site['sections']; copy: boolean }) {
-  const navigate = useNavigate();
+  const leadOn = useLeadOn('/pages');
   const filling = useFilling(createPage, {
     // The first section, until somebody chooses.
     start: { title: '', section: sections[0]?.id ?? '', ...(copy ? { copy: true } : {}) },
-    onDone: ({ id }) => void navigate(`/place/${id}`),
+    onDone: ({ id, title: begun }) => leadOn({ to: `/place/${id}`, says: `“${begun}” was begun.` }),
   });
   const title = useWatch({ control: filling.control, name: 'title' });
   return (

@@ -1,9 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState, type FormEvent } from 'react';
-import { useNavigate } from 'react-router';
 import { copyPage, listPages, movePage, type PageLine } from '@placard/core/contract';
 import { useDo } from '../kit/asking.ts';
 import { Menu } from '../kit/menu.tsx';
+import { useLeadOn } from '../kit/leadon.tsx';
 
 /** What can be done with one page: another title, and beginning another one from it. */
 export function PageDoings({ page }: { page: PageLine }) {
@@ -27,7 +27,7 @@ export function PageDoings({ page }: { page: PageLine }) {
 
 function Titled({ page, doing, onDone }: { page: PageLine; doing: 'rename' | 'copy'; onDone: () => void }) {
   const client = useQueryClient();
-  const navigate = useNavigate();
+  const leadOn = useLeadOn('/pages');
   const rename = useDo(movePage);
   const copy = useDo(copyPage);
   const [title, setTitle] = useState(doing === 'rename' ? page.title : '');
@@ -43,7 +43,7 @@ function Titled({ page, doing, onDone }: { page: PageLine; doing: 'rename' | 'co
     const params = { id: page.id };
     if (doing === 'copy') {
       const made = await copy.mutateAsync({ params, body: { title } });
-      void navigate(`/place/${made.id}`);
+      leadOn({ to: `/place/${made.id}`, says: `“${made.title}” was begun.` });
     } else {
       await rename.mutateAsync({ params, body: { title } });
       await client.invalidateQueries({ queryKey: [listPages.path] });

@@ -1,7 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEditorState, type Editor } from '@tiptap/react';
 import { useEffect, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
 import { createPage, readPage, type Page } from '@placard/core/contract';
 import {
   blockText,
@@ -22,6 +21,7 @@ import { putDocument } from './putdocument.ts';
 import type { Draft } from './usepage.ts';
 import { documentOf } from './usepageeditor.ts';
 import { Placed } from './versions/placed.tsx';
+import { useLeadOn } from '../kit/leadon.tsx';
 
 interface ConflictProps {
   page: Page;
@@ -179,7 +179,7 @@ function OwnPage({
   document: () => ReturnType<typeof documentOf>;
 }) {
   const create = useDo(createPage);
-  const navigate = useNavigate();
+  const leadOn = useLeadOn(`/place/${page.id}`);
   const keep = async () => {
     const body = {
       title: `${title.slice(0, 180)} (my words)`,
@@ -187,7 +187,7 @@ function OwnPage({
       document: document(),
     };
     const made = await create.mutateAsync({ body }).catch(() => undefined);
-    if (made) void navigate(`/place/${made.id}`);
+    if (made) leadOn({ to: `/place/${made.id}`, says: `“${made.title}” was begun.` });
   };
   return (
     <>

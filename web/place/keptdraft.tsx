@@ -1,5 +1,4 @@
 import { useEffect, useState } from 'react';
-import { useNavigate } from 'react-router';
 import { createPage, type Page } from '@placard/core/contract';
 import { asText, upgraded } from '@placard/core/page';
 import { useDo } from '../kit/asking.ts';
@@ -7,6 +6,7 @@ import { forget, kept } from '../kit/kept.ts';
 import { Notice } from '../kit/notice.tsx';
 import { ago } from '../kit/days.ts';
 import type { Draft, KeptDraft } from './usepage.ts';
+import { useLeadOn } from '../kit/leadon.tsx';
 
 /** What was written in a page here and never reached the server; undefined until that is known, null for nothing. */
 export function useKeptDraft(page: Page | undefined): KeptDraft | null | undefined {
@@ -39,7 +39,7 @@ export function KeptDraftOffer({
   onDone: () => void;
 }) {
   const create = useDo(createPage);
-  const navigate = useNavigate();
+  const leadOn = useLeadOn(`/place/${page.id}`);
   const letGo = async () => {
     await forget('page', page.id);
     onDone();
@@ -54,7 +54,7 @@ export function KeptDraftOffer({
     const made = await create.mutateAsync({ body }).catch(() => undefined);
     if (!made) return;
     await letGo();
-    void navigate(`/place/${made.id}`);
+    leadOn({ to: `/place/${made.id}`, says: `“${made.title}” was begun.` });
   };
   return (
     <div className="wall-label mb-3 border-ochre py-2">
