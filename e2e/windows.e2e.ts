@@ -14,6 +14,8 @@ test('a second window never overwrites: the later writer is told and keeps the w
   await expect(first.getByRole('textbox', { name: 'Words of the page' })).toBeVisible();
   await second.goto(new URL(first.url()).pathname);
   const wordsOf = (page: typeof first) => page.getByRole('textbox', { name: 'Words of the page' });
+  // Both have it open before either writes.
+  await expect(wordsOf(second)).toBeVisible();
 
   await wordsOf(first).click();
   await first.keyboard.type('Edda was here.');

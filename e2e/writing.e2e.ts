@@ -158,6 +158,17 @@ test('what was written without a connection is kept when the window is closed, a
   await context.close();
 });
 
+test('what was left unsaved is sent, too, where the page is looked at and not opened', async ({
+  browser,
+}) => {
+  const { context, address } = await leaveUnsaved(browser, 'Looked at first', 'Written before the tunnel.');
+  await context.setOffline(false);
+  const again = await context.newPage();
+  await again.goto(address.replace('/place/', '/proof/'));
+  await expect(again.frameLocator('iframe').first().getByText('Written before the tunnel.')).toBeVisible();
+  await context.close();
+});
+
 test('what one person left unsaved is neither shown to another at the same browser nor sent in their name', async ({
   browser,
 }) => {

@@ -3,7 +3,7 @@ import { setNonce } from 'get-nonce';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
-import { readPage } from '@placard/core/contract';
+import { PAGE_PATH } from '@placard/core/contract';
 import { App } from './shell/app.tsx';
 import './style.css';
 
@@ -20,7 +20,7 @@ const client = new QueryClient({
 });
 
 // A page is as long as a book may be: what a save answers is taken as it is, not compared letter by letter.
-client.setQueryDefaults([readPage.path], { structuralSharing: false });
+client.setQueryDefaults([PAGE_PATH], { structuralSharing: false });
 
 // What our parts write of styles into the page carries its nonce: the policy refuses every other.
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;

@@ -10,6 +10,7 @@ export * from './labels.ts';
 export * from './labelsheets.ts';
 export * from './pages.ts';
 export * from './pagekeeping.ts';
+export * from './pagewriting.ts';
 export * from './prep.ts';
 export * from './shortlists.ts';
 export * from './site.ts';

@@ -4,7 +4,8 @@ import { PageFactsSchema } from '../page/facts.ts';
 import { WhenSchema } from '../page/when.ts';
 import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
 import { ById, IdSchema } from './holdings.ts';
-import { PageSchema, TitleSchema } from './pages.ts';
+import { TitleSchema } from './pages.ts';
+import { PageSchema } from './pagewriting.ts';
 
 /** The longest name of a page in its address. */
 const SlugSchema = v.pipe(

@@ -2,15 +2,15 @@ import { TRACK_KINDS } from '../captions/trackkind.ts';
 import * as v from 'valibot';
 import { FocalPointSchema } from '../geometry/rectangle.ts';
 import { PlacardSchema } from '../credit/placard.ts';
-import { PageDocumentSchema } from '../page/document.ts';
 import type { HeldAsset } from '../page/held.ts';
 import { FindingSchema } from '../proof/finding.ts';
-import { PageFactsSchema } from '../page/facts.ts';
-import { WhenSchema } from '../page/when.ts';
 import { isDay } from '../text/index.ts';
-import { EDITORS, endpoint, EVERYONE, REVIEWERS } from './endpoint.ts';
+import { endpoint, EVERYONE, REVIEWERS } from './endpoint.ts';
 import { ById, IdSchema, whole } from './holdings.ts';
 import { TermsSchema } from './terms.ts';
+
+/** Where a page is read and saved: named apart from what it is made of, which is much more. */
+export const PAGE_PATH = '/api/pages/{id}';
 
 export const TitleSchema = v.pipe(
   v.string(),
@@ -61,29 +61,6 @@ const PageListSchema = v.object({
 });
 export type PageList = v.InferOutput<typeof PageListSchema>;
 export type PageLine = v.InferOutput<typeof PageLineSchema>;
-
-export const PageSchema = v.object({
-  id: v.string(),
-  title: v.string(),
-  slug: v.string(),
-  section: v.object({ id: v.string(), title: v.string(), slug: v.string() }),
-  version: v.number(),
-  document: PageDocumentSchema,
-  facts: PageFactsSchema,
-  /** When and for whom it is shown; null for always and for everybody. */
-  shown: v.nullable(WhenSchema),
-  /** Where it stands in the site: a path from its root. */
-  address: v.string(),
-  /** Where it stood before, the last first; these lead on. */
-  formerAddresses: v.array(v.string()),
-  /** It lies in the bin. */
-  binned: v.boolean(),
-  /** It is standing copy: kept once, and shown in the pages that use it. */
-  copy: v.boolean(),
-  changedAt: v.string(),
-  changedBy: v.string(),
-});
-export type Page = v.InferOutput<typeof PageSchema>;
 
 const FileSchema = {
   /** Its address. */
@@ -145,12 +122,6 @@ export const readHeld = endpoint({
   problems: [404],
 });
 
-const SavedSchema = v.object({
-  version: v.number(),
-  changedAt: v.string(),
-  findings: v.array(FindingSchema),
-});
-
 export const listPages = endpoint({
   method: 'GET',
   path: '/api/pages',
@@ -161,32 +132,6 @@ export const listPages = endpoint({
   problems: [400],
 });
 
-export const createPage = endpoint({
-  method: 'POST',
-  path: '/api/pages',
-  summary: 'Begin a page',
-  roles: EDITORS,
-  body: v.object({
-    title: TitleSchema,
-    section: IdSchema,
-    document: v.optional(PageDocumentSchema),
-    /** True for standing copy. */
-    copy: v.optional(v.boolean()),
-  }),
-  answer: PageSchema,
-  problems: [409, 422],
-});
-
-export const readPage = endpoint({
-  method: 'GET',
-  path: '/api/pages/{id}',
-  summary: 'One page with its body',
-  roles: EVERYONE,
-  params: ById,
-  answer: PageSchema,
-  problems: [404, 409],
-});
-
 export const listCopyUses = endpoint({
   method: 'GET',
   path: '/api/pages/{id}/uses',
@@ -194,26 +139,6 @@ export const listCopyUses = endpoint({
   roles: EVERYONE,
   params: ById,
   answer: v.array(v.object({ id: v.string(), title: v.string() })),
-});
-
-export const savePage = endpoint({
-  method: 'PUT',
-  path: '/api/pages/{id}',
-  summary: 'Save a page; refused when somebody saved it since `version`',
-  roles: EDITORS,
-  params: ById,
-  body: v.object({
-    version: v.number(),
-    title: TitleSchema,
-    document: PageDocumentSchema,
-    /** As they were, where nothing is said. */
-    facts: v.optional(PageFactsSchema),
-    shown: v.optional(v.nullable(WhenSchema)),
-    /** This save’s own id: sent again because no answer came, it is the same one. */
-    save: v.optional(v.pipe(v.string(), v.regex(/^[\w-]{6,40}$/))),
-  }),
-  answer: SavedSchema,
-  problems: [404, 409, 422],
 });
 
 /** On which day a page is looked at, and whether by our people; today and by everybody where nothing is said. */

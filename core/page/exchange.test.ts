@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { PageDocument } from './document.ts';
-import { exchanged, inverted, type Exchange } from './exchange.ts';
+import { exchanged, inverted } from './exchange.ts';
+import type { Exchange } from './exchangeschema.ts';
 
 const words = (text: string) => ({ type: 'paragraph', content: [{ type: 'text', text }] });
 const list = (...items: string[]) => ({

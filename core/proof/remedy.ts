@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { ExchangeSchema, given } from '../page/exchange.ts';
+import { ExchangeSchema, given } from '../page/exchangeschema.ts';
 import type { AnyBlock } from '../page/kinds/kind.ts';
 import type { Step } from '../page/walk.ts';
 

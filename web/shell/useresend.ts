@@ -1,8 +1,9 @@
 import { useEffect } from 'react';
-import { labelAsset, readAsset, readPage, savePage } from '@placard/core/contract';
+import { labelAsset, readAsset } from '@placard/core/contract';
 import { call, Refusal } from '../kit/api.ts';
 import { ifNotHeld } from '../kit/hold.ts';
 import { allKept, forget } from '../kit/kept.ts';
+import { isAt } from '../kit/leadon.tsx';
 import { isUntouched, type KeptLabel } from '../placard/uselabel.ts';
 import type { KeptDraft } from '../place/usepage.ts';
 
@@ -19,13 +20,11 @@ export function useResend(): void {
   }, []);
 }
 
+/** What pages are made of is fetched only where one was kept. */
 const sendPages = () =>
-  sendKept<KeptDraft>('page', async (id, { title, document, version }) => {
-    const page = await call(readPage, { params: { id } });
-    if (page.version !== version) return false;
-    await call(savePage, { params: { id }, body: { version, title, document } });
-    return true;
-  });
+  sendKept<KeptDraft>('page', async (id, draft) =>
+    (await import('../place/resendpage.ts')).resendPage(id, draft),
+  );
 
 const sendLabels = () =>
   sendKept<KeptLabel>('label', async (id, what) => {
@@ -38,7 +37,7 @@ const sendLabels = () =>
 /** Sends what was kept of a kind, and forgets what was taken. What is being opened here goes on from there. */
 async function sendKept<T>(kind: 'page' | 'label', send: (id: string, what: T) => Promise<boolean>) {
   for (const [id, what] of await allKept<T>(kind)) {
-    if (location.pathname.includes(id)) continue;
+    if (kind === 'page' ? isAt(`/place/${id}`) : location.pathname.includes(id)) continue;
     await ifNotHeld(id, async () => {
       try {
         if (await send(id, what)) await forget(kind, id);
