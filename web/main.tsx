@@ -3,7 +3,7 @@ import { setNonce } from 'get-nonce';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
-import { PAGE_PATH } from '@placard/core/contract';
+import { TAKEN_WHOLE } from './kit/refreshed.ts';
 import { App } from './shell/app.tsx';
 import './style.css';
 
@@ -19,8 +19,7 @@ const client = new QueryClient({
   },
 });
 
-// A page is as long as a book may be: what a save answers is taken as it is, not compared letter by letter.
-client.setQueryDefaults([PAGE_PATH], { structuralSharing: false });
+for (const path of TAKEN_WHOLE) client.setQueryDefaults([path], { structuralSharing: false });
 
 // What our parts write of styles into the page carries its nonce: the policy refuses every other.
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;

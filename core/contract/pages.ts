@@ -9,9 +9,6 @@ import { endpoint, EVERYONE, REVIEWERS } from './endpoint.ts';
 import { ById, IdSchema, whole } from './holdings.ts';
 import { TermsSchema } from './terms.ts';
 
-/** Where a page is read and saved: named apart from what it is made of, which is much more. */
-export const PAGE_PATH = '/api/pages/{id}';
-
 export const TitleSchema = v.pipe(
   v.string(),
   v.trim(),

@@ -5,7 +5,7 @@ import { WhenSchema } from '../page/when.ts';
 import { FindingSchema } from '../proof/finding.ts';
 import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
 import { ById, IdSchema } from './holdings.ts';
-import { PAGE_PATH, TitleSchema } from './pages.ts';
+import { TitleSchema } from './pages.ts';
 
 export const PageSchema = v.object({
   id: v.string(),
@@ -48,7 +48,7 @@ export const createPage = endpoint({
 
 export const readPage = endpoint({
   method: 'GET',
-  path: PAGE_PATH,
+  path: '/api/pages/{id}',
   summary: 'One page with its body',
   roles: EVERYONE,
   params: ById,
@@ -64,7 +64,7 @@ const SavedSchema = v.object({
 
 export const savePage = endpoint({
   method: 'PUT',
-  path: PAGE_PATH,
+  path: '/api/pages/{id}',
   summary: 'Save a page; refused when somebody saved it since `version`',
   roles: EDITORS,
   params: ById,

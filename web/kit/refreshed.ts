@@ -1,5 +1,8 @@
 import type { Changed, ChangedKind } from '@placard/core/contract';
 
+/** Whose answers are taken as they are, not compared letter by letter: a page is as long as a book may be. */
+export const TAKEN_WHOLE: readonly string[] = ['/api/pages/{id}'];
+
 /**
  * Which changes the answers of an endpoint follow, by its path: of anything of a kind, or only of what was asked about
  * (`{id}` in the path).
