@@ -19,6 +19,9 @@ interface Report {
   errors: Try['errors'];
 }
 
+/** The same, and whether it says itself that all went well. */
+type Run = Report & { well: boolean };
+
 interface Suite {
   suites?: Suite[];
   specs: { ok: boolean; title: string; file: string; line: number; tests: { results: Try[] }[] }[];
@@ -43,15 +46,15 @@ export async function endToEnd(scratch: string, names: string[]): Promise<Ended>
       logLevel: 'error',
       ...(standins === undefined ? {} : { standins }),
     });
-  const run = async (written: string, houses: OpenHouse[], args: string[]): Promise<Report | undefined> => {
+  const run = async (written: string, houses: OpenHouse[], args: string[]): Promise<Run | undefined> => {
     const report = join(scratch, written);
-    await runTool('playwright', ['test', '--config', 'e2e/playwright.config.ts', ...args], {
+    const well = await runTool('playwright', ['test', '--config', 'e2e/playwright.config.ts', ...args], {
       PLACARD_ADDRESSES_UNDER_TEST: houses.map(({ address }) => address).join(' '),
       PLAYWRIGHT_JSON_OUTPUT_NAME: report,
       PLACARD_E2E_OUTPUT: join(scratch, 'e2e'),
     });
     return readFile(report, 'utf8').then(
-      (text) => JSON.parse(text) as Report,
+      (text) => ({ well, ...(JSON.parse(text) as Report) }),
       () => undefined,
     );
   };
@@ -83,8 +86,10 @@ export async function endToEnd(scratch: string, names: string[]): Promise<Ended>
   return { passed: first.passed + passed, failed, failures, second: failed === 0 ? first.failures : [] };
 }
 
-function endOf({ stats, suites, errors }: Report): Ended {
+function endOf({ well, stats, suites, errors }: Run): Ended {
   const failures = [...suites.flatMap(failuresOf), ...errors.map(({ message = '' }) => message)];
+  if (!well && failures.length === 0)
+    failures.push('End-to-end tests: an error outside of any test, told above');
   return { passed: stats.expected, failed: failures.length, failures, second: [] };
 }
 

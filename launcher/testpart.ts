@@ -29,12 +29,12 @@ export const withoutReport = (part: string): Ended => ({
   second: [],
 });
 
-/** Runs a program that a package brought, in sight; resolves when it has ended, however that was. */
-export async function runTool(program: string, args: string[], env: NodeJS.ProcessEnv): Promise<void> {
+/** Runs a program that a package brought, in sight; answers, when it has ended, whether it says that all is well. */
+export async function runTool(program: string, args: string[], env: NodeJS.ProcessEnv): Promise<boolean> {
   const child = spawn(join(ROOT, 'node_modules/.bin', program), args, {
     cwd: ROOT,
     stdio: 'inherit',
     env: { ...process.env, ...env },
   });
-  await new Promise<void>((resolve) => child.once('exit', () => resolve()));
+  return new Promise<boolean>((resolve) => child.once('exit', (code) => resolve(code === 0)));
 }

@@ -7,8 +7,13 @@ import { ROOT, runTool, TRIED_AGAIN, withoutReport, type Ended } from './testpar
 
 /** What Vitest writes of a run, as far as it is read here. */
 interface Report {
-  success: boolean;
   testResults: TestFile[];
+}
+
+/** A run: whether it says itself that all went well, and what it tells of each file. */
+interface Run {
+  well: boolean;
+  files: TestFile[];
 }
 
 interface TestFile {
@@ -22,9 +27,9 @@ interface TestFile {
 export async function unitTests(scratch: string, names: string[]): Promise<Ended> {
   say('Unit tests …');
   const database = await startMariaDb(join(scratch, 'mariadb'), 'test-');
-  const run = async (report: string, files: string[]): Promise<Report | undefined> => {
+  const run = async (report: string, files: string[]): Promise<Run | undefined> => {
     const written = join(scratch, report);
-    await runTool(
+    const well = await runTool(
       'vitest',
       ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${written}`, ...files],
       {
@@ -34,36 +39,39 @@ export async function unitTests(scratch: string, names: string[]): Promise<Ended
       },
     );
     return readFile(written, 'utf8').then(
-      (text) => JSON.parse(text) as Report,
+      (text) => ({ well, files: (JSON.parse(text) as Report).testResults }),
       () => undefined,
     );
   };
   try {
     const first = await run('unit.json', names);
     if (!first) return withoutReport('Unit tests');
-    const broken = first.testResults.filter(({ status }) => status === 'failed');
-    if (first.success || broken.length === 0 || broken.length > TRIED_AGAIN) return endOf(first);
+    const broken = first.files.filter(isBroken);
+    if (broken.length === 0 || broken.length > TRIED_AGAIN) return endOf(first);
     say('What failed, once more by itself …');
     const again = await run(
       'again.json',
       broken.map(({ name }) => relative(ROOT, name)),
     );
     if (!again) return endOf(first);
-    const whole = first.testResults.filter(({ status }) => status !== 'failed');
-    const end = endOf({ success: again.success, testResults: [...whole, ...again.testResults] });
+    const whole = first.files.filter((file) => !isBroken(file));
+    const end = endOf({ well: again.well, files: [...whole, ...again.files] });
     return { ...end, second: end.failed === 0 ? broken.flatMap(failuresOf) : [] };
   } finally {
     await database.stop();
   }
 }
 
-function endOf({ success, testResults }: Report): Ended {
-  const failures = testResults.flatMap(failuresOf);
-  if (!success && failures.length === 0)
-    failures.push('Unit tests: an error outside of any test, told above');
+/** One whose process died is told of as passed, without a test in it. */
+const isBroken = ({ status, assertionResults }: TestFile): boolean =>
+  status === 'failed' || assertionResults.length === 0;
+
+function endOf({ well, files }: Run): Ended {
+  const failures = files.filter(isBroken).flatMap(failuresOf);
+  if (!well && failures.length === 0) failures.push('Unit tests: an error outside of any test, told above');
+  const tests = files.flatMap(({ assertionResults }) => assertionResults);
   return {
-    passed: testResults.flatMap((file) => file.assertionResults).filter(({ status }) => status === 'passed')
-      .length,
+    passed: tests.filter(({ status }) => status === 'passed').length,
     failed: failures.length,
     failures,
     second: [],
@@ -71,10 +79,10 @@ function endOf({ success, testResults }: Report): Ended {
 }
 
 /** The failures of one file of tests: of the file itself where it did not come as far as its tests. */
-function failuresOf({ name, status, message, assertionResults }: TestFile): string[] {
+function failuresOf({ name, message, assertionResults }: TestFile): string[] {
   const file = relative(ROOT, name);
-  const tests = assertionResults.filter((test) => test.status === 'failed');
-  return status === 'failed' && tests.length === 0
-    ? [`✘ ${file}\n${message}`]
+  const tests = assertionResults.filter(({ status }) => status === 'failed');
+  return tests.length === 0
+    ? [`✘ ${file}\n${message || 'It ended without a test.'}`]
     : tests.map(({ fullName, failureMessages }) => `✘ ${file} › ${fullName}\n${failureMessages.join('\n')}`);
 }
