@@ -180,19 +180,6 @@ describe('files on their way', () => {
     expect(begun.filter(({ file: { name } }) => name === 'a.jpg')).toHaveLength(2);
   });
 
-  it('that nothing is there to send with say so, and can be sent again', async () => {
-    vi.doMock('tus-js-client', () => {
-      throw new Error('There is no connection.');
-    });
-    uploads.add([file('a.jpg')]);
-    await expect
-      .poll(() => named('a.jpg'))
-      .toMatchObject({ state: 'failed', says: expect.stringContaining('Nothing of it was sent yet') });
-    vi.doMock('tus-js-client', () => ({ Upload: FakeUpload }));
-    uploads.retry(keyOf('a.jpg'));
-    await sendingNow(1);
-  });
-
   it('cut off for too long say that what was sent is kept', async () => {
     uploads.add([file('a.jpg')]);
     await sendingNow(1);

@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import type { Upload } from 'tus-js-client';
+import { Upload } from 'tus-js-client';
 import { knownFiles } from '@placard/core/contract';
 import { call } from '../kit/api.ts';
 import { sha256Of } from './sha256.ts';
@@ -110,8 +110,7 @@ class Uploads {
     this.#fill();
   }
 
-  async #prepare(key: string, { file, token }: Entry): Promise<Upload> {
-    const { Upload } = await library();
+  #prepare(key: string, { file, token }: Entry): Upload {
     const came = (arrival: string) => {
       this.#entries.get(key)?.came?.({ arrival });
       this.#entries.delete(key);
@@ -195,18 +194,12 @@ class Uploads {
       if (!entry) continue;
       this.#sending++;
       this.#change(key, { state: 'sending' });
-      void this.#begin(key, entry);
+      entry.upload ??= this.#prepare(key, entry);
+      void this.#begin(key, entry.upload);
     }
   }
 
-  async #begin(key: string, entry: Entry): Promise<void> {
-    const upload = (entry.upload ??= await this.#prepare(key, entry).catch(() => undefined));
-    if (!this.#entries.has(key)) return;
-    if (!upload) {
-      this.#change(key, { state: 'failed', says: 'The connection dropped. Nothing of it was sent yet.' });
-      this.#ended();
-      return;
-    }
+  async #begin(key: string, upload: Upload): Promise<void> {
     const [previous] = await upload.findPreviousUploads().catch(() => []);
     if (!this.#entries.has(key)) return;
     if (previous) upload.resumeFromPreviousUpload(previous);
@@ -235,15 +228,6 @@ class Uploads {
     }, 120);
   }
 }
-
-/** What sends them: fetched with the first file, for few windows send any. */
-const library = (): Promise<Library> =>
-  (fetched ??= import('tus-js-client').catch((error: unknown) => {
-    fetched = undefined;
-    throw error;
-  }));
-type Library = typeof import('tus-js-client');
-let fetched: Promise<Library> | undefined;
 
 const newToken = () =>
   btoa(String.fromCharCode(...crypto.getRandomValues(new Uint8Array(12))))

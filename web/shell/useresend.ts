@@ -20,11 +20,14 @@ export function useResend(): void {
   }, []);
 }
 
-/** What pages are made of is fetched only where one was kept. */
 const sendPages = () =>
-  sendKept<KeptDraft>('page', async (id, draft) =>
-    (await import('../place/resendpage.ts')).resendPage(id, draft),
-  );
+  sendKept<KeptDraft>('page', async (id, draft) => {
+    // What pages are made of is fetched for it; a window remembers what could not be fetched, and never asks again.
+    const answers = await fetch('/healthz').catch(() => undefined);
+    if (!answers?.ok) return false;
+    const { resendPage } = await import('../place/resendpage.ts');
+    return resendPage(id, draft);
+  });
 
 const sendLabels = () =>
   sendKept<KeptLabel>('label', async (id, what) => {
