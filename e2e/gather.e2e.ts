@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import sharp from 'sharp';
-import { choose, choosePage, expectDrawn, goTo, openPage, signIn, waitingAt } from './screen.ts';
+import { beginPage, choose, choosePage, expectDrawn, goTo, openPage, signIn, waitingAt } from './screen.ts';
 
 const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
 
@@ -261,6 +261,49 @@ test('the collect button sends a page’s address, and no more, from wherever it
   await opened.getByRole('button', { name: 'Bring in 1 file' }).click();
   await expect(opened.getByText(/^From Commonfield, by /).first()).toBeVisible();
   expect(await foreign.evaluate(() => [document.cookie, window.opener])).toEqual(['', null]);
+});
+
+test('a file dropped into a page that is left before it came is told of, and where it is', async ({
+  page,
+}) => {
+  await beginPage(page, 'Left before it came');
+  const words = page.getByRole('textbox', { name: 'Words of the page' });
+  await expect(words).toBeVisible();
+  let arrive = () => {};
+  const held = new Promise<void>((resolve) => {
+    arrive = resolve;
+  });
+  await page.route('**/upload', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const bytes = await sharp({ create: { width: 310, height: 200, channels: 3, background: '#753' } })
+    .png()
+    .toBuffer();
+  const asked = page.waitForRequest('**/upload');
+  await words.evaluate((element, base64) => {
+    const data = new DataTransfer();
+    const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+    data.items.add(new File([bytes], 'The brown field.png', { type: 'image/png' }));
+    const { x, y } = element.getBoundingClientRect();
+    element.dispatchEvent(
+      new DragEvent('drop', {
+        dataTransfer: data,
+        clientX: x + 30,
+        clientY: y + 10,
+        bubbles: true,
+        cancelable: true,
+      }),
+    );
+  }, bytes.toString('base64'));
+  await asked;
+  await goTo(page, 'Pages');
+  arrive();
+  const message = page
+    .getByRole('listitem')
+    .filter({ hasText: '“The brown field.png” is held, and was not placed' });
+  await message.getByRole('link', { name: 'Look at it' }).click();
+  await expect(page.getByRole('article', { name: 'Placard of The brown field' })).toBeVisible();
 });
 
 test('a file dropped into a page is asked only for its alt text, and stands where it was dropped', async ({

@@ -35,15 +35,16 @@ export function keepPlace(editor: Editor, name: string, at: number): void {
 
 /** Where a place is now; null where none was kept under this name. */
 export const placeOf = (editor: Editor, name: string): number | null =>
-  key.getState(editor.state)?.get(name) ?? null;
+  editor.isDestroyed ? null : (key.getState(editor.state)?.get(name) ?? null);
 
 /** Where a place is now, which is forgotten with that; null where none was kept under this name. */
 export function takePlace(editor: Editor, name: string): number | null {
-  const at = key.getState(editor.state)?.get(name) ?? null;
+  const at = placeOf(editor, name);
   if (at !== null) tell(editor, { drop: name });
   return at;
 }
 
 function tell(editor: Editor, change: Change): void {
+  if (editor.isDestroyed) return;
   editor.view.dispatch(editor.state.tr.setMeta(key, change).setMeta('addToHistory', false));
 }

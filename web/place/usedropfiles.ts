@@ -19,12 +19,25 @@ function placeAtCaret(editor: Editor): number {
 /** Counts drops, to keep their places apart. */
 let drops = 0;
 
+/** Tells of something that is held by now, and that nobody placed: its page was left before. */
+export const tellNotPlaced = (name: string, asset: string): void =>
+  tell({ says: `“${name}” is held, and was not placed: its page was left before.`, at: `/label/${asset}` });
+
 /** A file dropped into a page, on its way there. */
 export interface Dropping {
   key: string;
   fileName: string;
   /** Why it could not be placed; it waits in the arrivals then. */
   says: string | null;
+}
+
+/** One that is held by now, and waits until what came before it is placed. */
+interface Ready {
+  asset: string;
+  key: string;
+  /** What it is put together with; null where it came alone. */
+  among: string | null;
+  fileName: string;
 }
 
 /**
@@ -38,7 +51,7 @@ export function useDropFiles(
   asking: boolean,
 ) {
   const [dropping, setDropping] = useState<Dropping[]>([]);
-  const [ready, setReady] = useState<{ asset: string; key: string; among: string | null }[]>([]);
+  const [ready, setReady] = useState<Ready[]>([]);
   const say = useCallback(
     (key: string, says: string | null) =>
       setDropping((before) =>
@@ -65,10 +78,15 @@ export function useDropFiles(
           const taken = 'asset' in came ? Promise.resolve(came.asset) : acceptWhenRead(came.arrival, section);
           taken.then(
             (asset) => {
+              if (editor.isDestroyed) return tellNotPlaced(file.name, asset);
               say(key, null);
-              setReady((before) => [...before, { asset, key, among }]);
+              setReady((before) => [...before, { asset, key, among, fileName: file.name }]);
             },
-            (error: unknown) => say(key, error instanceof Error ? error.message : String(error)),
+            (error: unknown) => {
+              const says = error instanceof Error ? error.message : String(error);
+              if (editor.isDestroyed) tell({ says: `“${file.name}”: ${says}`, at: '/gather' });
+              else say(key, says);
+            },
           );
         });
         keepPlace(editor, key, now);
@@ -79,6 +97,13 @@ export function useDropFiles(
   );
 
   const placing = useLatest(place);
+  const waiting = useLatest(ready);
+  useEffect(
+    () => () => {
+      for (const { fileName, asset } of waiting.current) tellNotPlaced(fileName, asset);
+    },
+    [waiting],
+  );
   useEffect(() => {
     const [next, ...rest] = ready;
     if (!next || asking) return;

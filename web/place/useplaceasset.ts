@@ -11,6 +11,7 @@ import { keepPlace, placeOf, takePlace } from './pending.ts';
 import { newPlacementId } from './placementid.ts';
 import { insertAt } from './placing.ts';
 import { addItems, withKey } from './settings/commands.ts';
+import { tellNotPlaced } from './usedropfiles.ts';
 
 /** Puts a link to a file into the page: at the caret, where there is one, or in a paragraph of its own. */
 function putFile(editor: Editor, file: { id: string; says: string }, where: number | null): void {
@@ -70,6 +71,7 @@ export function usePlaceAsset(editor: Editor, site: Site) {
           queryFn: () => call(readAsset, { params: { id } }),
           staleTime: 0,
         });
+        if (editor.isDestroyed) return tellNotPlaced(asset.placard.title || asset.fileName, id);
         select(id);
         const now = takePlace(editor, name);
         const shows = asset.facts.kind !== 'document';
