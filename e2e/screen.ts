@@ -81,7 +81,10 @@ export async function choosePage(control: Locator, title: string): Promise<void>
   await control.click();
   const page = control.page();
   await page.getByPlaceholder('Words of its title or address').fill(title);
+  // Until the answer is there, what is listed moves.
+  await expect(page.getByRole('listbox', { name: 'Suggestions' })).toHaveAttribute('aria-busy', 'false');
   await page.getByRole('option', { name: title }).first().click();
+  await expect(control).toHaveCount(1);
   await expect(control).toHaveText(title);
 }
 

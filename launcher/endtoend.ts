@@ -1,5 +1,6 @@
 import { cp, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { openHouse, type OpenHouse } from './house.ts';
 import { freeRun } from './ports.ts';
 import { say } from './say.ts';
@@ -101,7 +102,7 @@ function failuresOf({ specs, suites = [] }: Suite): string[] {
         `✘ ${file}:${line} › ${title}`,
         ...tests
           .flatMap(({ results }) => results.flatMap(({ errors }) => errors))
-          .map(({ message = '' }) => message),
+          .map(({ message = '' }) => stripVTControlCharacters(message)),
       ].join('\n'),
     ),
     ...suites.flatMap(failuresOf),

@@ -19,7 +19,7 @@ export interface Ended {
  * So many failures may be the machine's, or two things at once: they are tried once more, by themselves and from fresh
  * data, and told even if they pass. More are the code's.
  */
-export const TRIED_AGAIN = 3;
+export const TRIED_AGAIN = 6;
 
 /** A part that ended without saying how. */
 export const withoutReport = (part: string): Ended => ({

@@ -42,12 +42,14 @@ export function LinkControls({
   if (!making && !now.link) return null;
   const set = ({ href, newWindow }: ChosenLink, says: string) => {
     const attrs = { href, newWindow: newWindow || null };
-    const chain = editor.chain().focus();
+    const chain = editor.chain();
     if (now.link) chain.extendMarkRange('link').setMark('link', attrs).run();
     // With no words chosen, what it leads to is its words.
     else if (now.empty)
       chain.insertContent({ type: 'text', text: says, marks: [{ type: 'link', attrs }] }).run();
     else chain.setMark('link', attrs).run();
+    // At once: what is typed next goes on in the words, and a key that comes before the focus would be lost.
+    editor.view.focus();
     onMade();
   };
   return (
@@ -63,7 +65,8 @@ export function LinkControls({
         autoFocus={making}
         onChange={set}
         onRemove={() => {
-          editor.chain().focus().extendMarkRange('link').unsetMark('link').run();
+          editor.chain().extendMarkRange('link').unsetMark('link').run();
+          editor.view.focus();
           onMade();
         }}
         onCancel={() => {

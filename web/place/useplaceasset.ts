@@ -17,9 +17,10 @@ import { tellNotPlaced } from './usedropfiles.ts';
 function putFile(editor: Editor, file: { id: string; says: string }, where: number | null): void {
   const marks = [{ type: 'link', attrs: { href: linkToFile(file.id) } }];
   const words = { type: 'text', text: file.says, marks };
-  const chain = editor.chain().focus();
+  const chain = editor.chain();
   if (where === null) chain.insertContent(words).run();
   else chain.insertContentAt(where, { type: 'paragraph', content: [words] }).run();
+  editor.view.focus();
 }
 
 /** Puts a block among the things that were put together under a key; it is the first of them where there are none yet. */
