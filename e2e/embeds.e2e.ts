@@ -1,5 +1,15 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choose, isSaved, openPage, pageId, previewOf, signIn, wordsOf } from './screen.ts';
+import {
+  beginPage,
+  choose,
+  holdBack,
+  isSaved,
+  openPage,
+  pageId,
+  previewOf,
+  signIn,
+  wordsOf,
+} from './screen.ts';
 
 /** The address of a stand-in, by how far its port lies behind the first. */
 async function standin(page: Page, at: number): Promise<string> {
@@ -447,17 +457,10 @@ test('nothing is put in the page but what stands in the field, however soon or w
   await expect(put(page)).toBeEnabled();
 
   // While another one is looked at, the first is not to be put.
-  let release = () => {};
-  const held = new Promise<void>((resolve) => {
-    release = resolve;
-  });
-  await page.route('**/api/embeds/unpack', async (route) => {
-    await held;
-    await route.continue();
-  });
+  const letGo = await holdBack(page, '**/api/embeds/unpack');
   await code(page).fill(frame('The second'));
   await expect(put(page)).toBeDisabled();
-  release();
+  await letGo();
   await expect(embed(page).getByRole('heading', { name: 'The second' })).toBeVisible();
   await expect(put(page)).toBeEnabled();
 

@@ -1,8 +1,18 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Locator } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import sharp from 'sharp';
-import { beginPage, choose, choosePage, expectDrawn, goTo, openPage, signIn, waitingAt } from './screen.ts';
+import {
+  beginPage,
+  choose,
+  choosePage,
+  expectDrawn,
+  goTo,
+  holdBack,
+  openPage,
+  signIn,
+  waitingAt,
+} from './screen.ts';
 
 const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
 
@@ -263,42 +273,44 @@ test('the collect button sends a page’s address, and no more, from wherever it
   expect(await foreign.evaluate(() => [document.cookie, window.opener])).toEqual(['', null]);
 });
 
+/** Drops a picture on the foot of something, where that is at that very moment: what loads above it moves it. */
+const dropOn = (target: Locator, name: string, bytes: Buffer) =>
+  target.evaluate(
+    (element, { name: called, base64 }) => {
+      element.scrollIntoView({ block: 'center' });
+      const box = element.getBoundingClientRect();
+      const [x, y] = [box.x + 40, box.bottom - 4];
+      const data = new DataTransfer();
+      const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+      data.items.add(new File([bytes], called, { type: 'image/png' }));
+      const at = document.elementFromPoint(x, y);
+      for (const type of ['dragenter', 'dragover', 'drop'])
+        at?.dispatchEvent(
+          new DragEvent(type, {
+            dataTransfer: data,
+            clientX: x,
+            clientY: y,
+            bubbles: true,
+            cancelable: true,
+          }),
+        );
+    },
+    { name, base64: bytes.toString('base64') },
+  );
+
 test('a file dropped into a page that is left before it came is told of, and where it is', async ({
   page,
 }) => {
   await beginPage(page, 'Left before it came');
   const words = page.getByRole('textbox', { name: 'Words of the page' });
   await expect(words).toBeVisible();
-  let arrive = () => {};
-  const held = new Promise<void>((resolve) => {
-    arrive = resolve;
-  });
-  await page.route('**/upload', async (route) => {
-    await held;
-    await route.continue();
-  });
+  const letGo = await holdBack(page, '**/upload');
   const bytes = await sharp({ create: { width: 310, height: 200, channels: 3, background: '#753' } })
     .png()
     .toBuffer();
-  const asked = page.waitForRequest('**/upload');
-  await words.evaluate((element, base64) => {
-    const data = new DataTransfer();
-    const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
-    data.items.add(new File([bytes], 'The brown field.png', { type: 'image/png' }));
-    const { x, y } = element.getBoundingClientRect();
-    element.dispatchEvent(
-      new DragEvent('drop', {
-        dataTransfer: data,
-        clientX: x + 30,
-        clientY: y + 10,
-        bubbles: true,
-        cancelable: true,
-      }),
-    );
-  }, bytes.toString('base64'));
-  await asked;
+  await dropOn(words.locator('p').first(), 'The brown field.png', bytes);
   await goTo(page, 'Pages');
-  arrive();
+  await letGo();
   const message = page
     .getByRole('listitem')
     .filter({ hasText: '“The brown field.png” is held, and was not placed' });
@@ -316,26 +328,7 @@ test('a file dropped into a page is asked only for its alt text, and stands wher
   const bytes = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#375' } })
     .png()
     .toBuffer();
-  // Where it is at that very moment: what loads above it moves it.
-  await target.evaluate((element, base64) => {
-    element.scrollIntoView({ block: 'center' });
-    const box = element.getBoundingClientRect();
-    const [x, y] = [box.x + 40, box.bottom - 4];
-    const data = new DataTransfer();
-    const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
-    data.items.add(new File([bytes], 'The green field.png', { type: 'image/png' }));
-    const at = document.elementFromPoint(x, y);
-    for (const type of ['dragenter', 'dragover', 'drop'])
-      at?.dispatchEvent(
-        new DragEvent(type, {
-          dataTransfer: data,
-          clientX: x,
-          clientY: y,
-          bubbles: true,
-          cancelable: true,
-        }),
-      );
-  }, bytes.toString('base64'));
+  await dropOn(target, 'The green field.png', bytes);
   const asked = page.getByRole('form', { name: 'Alt text is missing' });
   await expect(asked).toContainText('“The green field” has no alt text');
   await expect(page).toHaveURL(/\/place\//);

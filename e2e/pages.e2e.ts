@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { choose, goTo, lineOf, signIn } from './screen.ts';
+import { choose, goTo, holdBack, lineOf, signIn } from './screen.ts';
 
 const MANY = 25;
 
@@ -69,17 +69,10 @@ test('whoever goes elsewhere while a page is being made stays there, and is told
   await line.getByRole('button', { name: 'More to do with Getting here in the dark' }).click();
   await page.getByRole('menuitem', { name: 'Begin another page from it' }).click();
   await line.getByRole('textbox', { name: /^Title of the page begun from/ }).fill('Getting here by day');
-  let answer = () => {};
-  const held = new Promise<void>((resolve) => {
-    answer = resolve;
-  });
-  await page.route('**/api/pages/*/copy', async (route) => {
-    await held;
-    await route.continue();
-  });
+  const letGo = await holdBack(page, '**/api/pages/*/copy');
   await line.getByRole('button', { name: 'Begin the page' }).click();
   await goTo(page, 'Gather');
-  answer();
+  await letGo();
   const message = page.getByRole('listitem').filter({ hasText: '“Getting here by day” was begun.' });
   await expect(message).toBeVisible();
   await expect(page).toHaveURL(/\/gather/);

@@ -5,6 +5,7 @@ import {
   choosePage,
   expectDrawn,
   goTo,
+  holdBack,
   openPage,
   signIn,
   stillOf,
@@ -323,17 +324,10 @@ test('names are given by a pattern, after the whole table was seen', async ({ pa
   // While another pattern is not answered yet, the table is of the one before.
   const rename = page.getByRole('button', { name: 'Rename 1 asset' });
   await expect(rename).toBeEnabled();
-  let answer = () => {};
-  const held = new Promise<void>((resolve) => {
-    answer = resolve;
-  });
-  await page.route('**/api/assets/names/plan', async (route) => {
-    await held;
-    await route.continue();
-  });
+  const letGo = await holdBack(page, '**/api/assets/names/plan');
   await pattern.fill('{section} {words} again');
   await expect(rename).toBeDisabled();
-  answer();
+  await letGo();
   await expect(name).toHaveValue(/again$/);
   await expect(rename).toBeEnabled();
   await name.fill('Not A Name');

@@ -195,3 +195,19 @@ export async function dragByFinger(
     });
   await touch('touchEnd');
 }
+
+/** Holds back what an address answers; what it gives lets it go, once it has been asked for. */
+export async function holdBack(page: Page, address: string): Promise<() => Promise<void>> {
+  let [ask, letGo] = [() => {}, () => {}];
+  const asked = new Promise<void>((resolve) => (ask = resolve));
+  const free = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route(address, async (route) => {
+    ask();
+    await free;
+    await route.continue();
+  });
+  return async () => {
+    await asked;
+    letGo();
+  };
+}

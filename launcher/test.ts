@@ -29,21 +29,23 @@ async function run(positionals: string[], { only }: { only?: (typeof PARTS)[numb
   } finally {
     await rm(scratch, { recursive: true, force: true });
   }
-  const passed = parts.reduce((sum, count) => sum + count.passed, 0);
-  const failed = parts.reduce((sum, count) => sum + count.failed, 0);
+  const passed = parts.reduce((sum, part) => sum + part.passed, 0);
+  const failed = parts.reduce((sum, part) => sum + part.failed, 0);
   // Said again behind everything: whoever reads only the end of what a long run printed reads what failed.
-  const say = (about: string, them: string[]) =>
-    them.length > 0 && process.stdout.write(`\n${about}\n${them.map((one) => `\n${one}\n`).join('')}`);
-  say(
+  sayAgain(
     'Failed, and passed when tried once more:',
     parts.flatMap(({ second }) => second),
   );
-  say(
+  sayAgain(
     'Failed:',
     parts.flatMap(({ failures }) => failures),
   );
   process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
   return failed === 0 && passed > 0 ? 0 : 1;
+}
+
+function sayAgain(about: string, failures: string[]): void {
+  if (failures.length > 0) process.stdout.write(`\n${[about, ...failures].join('\n\n')}\n`);
 }
 
 /**
@@ -73,8 +75,8 @@ function check(): Ended {
     if (
       spawnSync(join(ROOT, 'node_modules/.bin', program), args, { cwd: ROOT, stdio: 'inherit' }).status !== 0
     ) {
+      say(`${name}: not in order`);
       failures.push(`${name}: not in order`);
-      say(failures.at(-1) ?? '');
     }
   }
   return { passed: CHECKS.length - failures.length, failed: failures.length, failures, second: [] };
