@@ -5,7 +5,7 @@ import { openHouse, type OpenHouse } from './house.ts';
 import { freeRun } from './ports.ts';
 import { say } from './say.ts';
 import { builtWeb } from './serve.ts';
-import { runTool, TRIED_AGAIN, withoutReport, type Ended } from './testpart.ts';
+import { runTool, timing, TRIED_AGAIN, withoutReport, type Ended, type Timed } from './testpart.ts';
 
 /** Houses of the sample site that end-to-end tests have, each with a worker of its own. */
 const HOUSES = 2;
@@ -29,13 +29,15 @@ interface Suite {
 }
 
 interface Try {
+  duration: number;
   errors: { message?: string }[];
 }
 
 /** Drives the interface in Chromium, in houses of the sample site: all that can be, or the files of some names. */
 export async function endToEnd(scratch: string, names: string[]): Promise<Ended> {
   say('End-to-end tests: opening a house with the sample site …');
-  const web = builtWeb();
+  const spent: Ended['spent'] = {};
+  const web = await timing(spent, 'End to end: the interface built', builtWeb);
   const port = await freeRun(HOUSES * PORTS_OF_A_HOUSE);
   const folderOf = (at: number | 'made') => join(scratch, `house-${at}`);
   const open = (at: number, standins?: number) =>
@@ -74,25 +76,51 @@ export async function endToEnd(scratch: string, names: string[]): Promise<Ended>
     }
   };
 
-  await (await open(0)).close();
+  await timing(spent, 'End to end: the sample site made', async () => (await open(0)).close());
   await rename(folderOf(0), folderOf('made'));
-  const told = await inHouses(HOUSES, (houses) => run('e2e.json', houses, names));
+  const told = await inHouses(HOUSES, (houses) =>
+    timing(spent, 'End to end: in Chromium', () => run('e2e.json', houses, names)),
+  );
   if (!told) return withoutReport('End-to-end tests');
-  const first = endOf(told);
+  const first = { ...endOf(told), spent };
   if (first.failed === 0 || first.failed > TRIED_AGAIN || told.errors.length > 0) return first;
   say('What failed, once more by itself …');
-  const again = await inHouses(1, (houses) => run('again.json', houses, ['--last-failed']));
+  const again = await timing(spent, 'End to end: what failed once more', () =>
+    inHouses(1, (houses) => run('again.json', houses, ['--last-failed'])),
+  );
   if (!again) return first;
   const { passed, failed, failures } = endOf(again);
-  return { passed: first.passed + passed, failed, failures, second: failed === 0 ? first.failures : [] };
+  return {
+    ...first,
+    passed: first.passed + passed,
+    failed,
+    failures,
+    second: failed === 0 ? first.failures : [],
+  };
 }
 
 function endOf({ well, stats, suites, errors }: Run): Ended {
   const failures = [...suites.flatMap(failuresOf), ...errors.map(({ message = '' }) => message)];
   if (!well && failures.length === 0)
     failures.push('End-to-end tests: an error outside of any test, told above');
-  return { passed: stats.expected, failed: failures.length, failures, second: [] };
+  return {
+    passed: stats.expected,
+    failed: failures.length,
+    failures,
+    second: [],
+    timed: suites.flatMap(timesOf),
+    spent: {},
+  };
 }
+
+const timesOf = ({ specs, suites = [] }: Suite): Timed[] => [
+  ...specs.map(({ title, file, tests }) => ({
+    file: `e2e/${file}`,
+    title,
+    ms: tests.flatMap(({ results }) => results).reduce((sum, { duration }) => sum + duration, 0),
+  })),
+  ...suites.flatMap(timesOf),
+];
 
 function failuresOf({ specs, suites = [] }: Suite): string[] {
   const own = specs.filter(({ ok }) => !ok);

@@ -8,6 +8,7 @@ import { endToEnd } from './endtoend.ts';
 import { exitingWith } from './exit.ts';
 import { say } from './say.ts';
 import { ROOT, type Ended } from './testpart.ts';
+import { timeReport } from './testreport.ts';
 import { unitTests } from './unittests.ts';
 
 /** What the tests need in memory, databases, stores and browsers together, in bytes. */
@@ -31,6 +32,7 @@ async function run(positionals: string[], { only }: { only?: (typeof PARTS)[numb
   }
   const passed = parts.reduce((sum, part) => sum + part.passed, 0);
   const failed = parts.reduce((sum, part) => sum + part.failed, 0);
+  process.stdout.write(`\n${timeReport(parts)}\n`);
   // Said again behind everything: whoever reads only the end of what a long run printed reads what failed.
   sayAgain(
     'Failed, and passed when tried once more:',
@@ -70,16 +72,26 @@ const CHECKS: [string, string[]][] = [
 
 function check(): Ended {
   const failures: string[] = [];
+  const spent: Ended['spent'] = {};
   for (const [name, [program = '', ...args]] of CHECKS) {
     say(`${name} …`);
+    const begun = Date.now();
     if (
       spawnSync(join(ROOT, 'node_modules/.bin', program), args, { cwd: ROOT, stdio: 'inherit' }).status !== 0
     ) {
       say(`${name}: not in order`);
       failures.push(`${name}: not in order`);
     }
+    spent[name] = Date.now() - begun;
   }
-  return { passed: CHECKS.length - failures.length, failed: failures.length, failures, second: [] };
+  return {
+    passed: CHECKS.length - failures.length,
+    failed: failures.length,
+    failures,
+    second: [],
+    timed: [],
+    spent,
+  };
 }
 
 /** `placard test`: typecheck, lint, unused code, unit and end-to-end tests, on a throwaway database and ports. */

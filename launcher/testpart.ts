@@ -13,6 +13,17 @@ export interface Ended {
   failures: string[];
   /** What failed, and passed when it was tried once more by itself. */
   second: string[];
+  /** What each test took, or each step of a part that has no tests. */
+  timed: Timed[];
+  /** What the part took as it passed, and what of it its steps did, in milliseconds. */
+  spent: Record<string, number>;
+}
+
+/** A test, and how long it took by itself, in milliseconds. */
+export interface Timed {
+  file: string;
+  title: string;
+  ms: number;
 }
 
 /**
@@ -27,7 +38,23 @@ export const withoutReport = (part: string): Ended => ({
   failed: 1,
   failures: [`${part}: no report was written`],
   second: [],
+  timed: [],
+  spent: {},
 });
+
+/** Does a step of a part, and notes under its name how long that took. */
+export async function timing<T>(
+  spent: Record<string, number>,
+  name: string,
+  step: () => T,
+): Promise<Awaited<T>> {
+  const begun = Date.now();
+  try {
+    return await step();
+  } finally {
+    spent[name] = (spent[name] ?? 0) + Date.now() - begun;
+  }
+}
 
 /** Runs a program that a package brought, in sight; answers, when it has ended, whether it says that all is well. */
 export async function runTool(program: string, args: string[], env: NodeJS.ProcessEnv): Promise<boolean> {

@@ -3,7 +3,7 @@ import { join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { startMariaDb } from './mariadb.ts';
 import { say } from './say.ts';
-import { ROOT, runTool, TRIED_AGAIN, withoutReport, type Ended } from './testpart.ts';
+import { ROOT, runTool, timing, TRIED_AGAIN, withoutReport, type Ended } from './testpart.ts';
 
 /** What Vitest writes of a run, as far as it is read here. */
 interface Report {
@@ -20,12 +20,13 @@ interface TestFile {
   name: string;
   status: string;
   message: string;
-  assertionResults: { fullName: string; status: string; failureMessages: string[] }[];
+  assertionResults: { fullName: string; status: string; duration?: number; failureMessages: string[] }[];
 }
 
 /** Runs the unit tests, or those in files of some names, with a database server of their own. */
 export async function unitTests(scratch: string, names: string[]): Promise<Ended> {
   say('Unit tests …');
+  const spent: Ended['spent'] = {};
   const database = await startMariaDb(join(scratch, 'mariadb'), 'test-');
   const run = async (report: string, files: string[]): Promise<Run | undefined> => {
     const written = join(scratch, report);
@@ -44,19 +45,21 @@ export async function unitTests(scratch: string, names: string[]): Promise<Ended
     );
   };
   try {
-    const first = await run('unit.json', names);
+    const first = await timing(spent, 'Unit tests', () => run('unit.json', names));
     if (!first) return withoutReport('Unit tests');
     const broken = first.files.filter(isBroken);
-    if (broken.length === 0 || broken.length > TRIED_AGAIN) return endOf(first);
+    if (broken.length === 0 || broken.length > TRIED_AGAIN) return { ...endOf(first), spent };
     say('What failed, once more by itself …');
-    const again = await run(
-      'again.json',
-      broken.map(({ name }) => relative(ROOT, name)),
+    const again = await timing(spent, 'Unit tests, what failed once more', () =>
+      run(
+        'again.json',
+        broken.map(({ name }) => relative(ROOT, name)),
+      ),
     );
-    if (!again) return endOf(first);
+    if (!again) return { ...endOf(first), spent };
     const whole = first.files.filter((file) => !isBroken(file));
     const end = endOf({ well: again.well, files: [...whole, ...again.files] });
-    return { ...end, second: end.failed === 0 ? broken.flatMap(failuresOf) : [] };
+    return { ...end, spent, second: end.failed === 0 ? broken.flatMap(failuresOf) : [] };
   } finally {
     await database.stop();
   }
@@ -75,6 +78,14 @@ function endOf({ well, files }: Run): Ended {
     failed: failures.length,
     failures,
     second: [],
+    timed: files.flatMap(({ name, assertionResults }) =>
+      assertionResults.map(({ fullName, duration }) => ({
+        file: relative(ROOT, name),
+        title: fullName,
+        ms: duration ?? 0,
+      })),
+    ),
+    spent: {},
   };
 }
 
