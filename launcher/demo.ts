@@ -1,8 +1,8 @@
 import { Command, InvalidArgumentError, Option } from 'commander';
 import { needPrograms } from './debian.ts';
 import { exitingWith } from './exit.ts';
-import { openHouse } from './house.ts';
-import { anyPort, isFree } from './ports.ts';
+import { openHouse, PORTS } from './house.ts';
+import { freeRun, takenIn } from './ports.ts';
 import { say } from './say.ts';
 import { builtWeb } from './serve.ts';
 
@@ -14,26 +14,33 @@ export interface Place {
 
 function asPort(text: string): number {
   const port = Number(text);
-  if (!(Number.isInteger(port) && port > 0 && port < 65_536))
-    throw new InvalidArgumentError('It is a whole number from 1 to 65535.');
+  const most = 65_536 - PORTS;
+  if (!(Number.isInteger(port) && port > 0 && port <= most))
+    throw new InvalidArgumentError(`It is a whole number from 1 to ${most}, the first of ${PORTS} in a row.`);
   return port;
 }
 
 /** The options that say where a house is opened. */
 export const placeOptions = (): Option[] => [
-  new Option('--port <number>', 'where to listen; 4600 or any other where it is left out').argParser(asPort),
+  new Option(
+    '--port <number>',
+    `the first of the ${PORTS} ports in a row it takes; 4600 or any other where it is left out`,
+  ).argParser(asPort),
   new Option('--data <folder>', 'where the database and the files lie').default('.placard'),
 ];
 
-/** The wished port; the usual one or any other where none was wished. Throws when the wished one is taken. */
+/** The usual first port of a house. */
+const USUAL = 4600;
+
+/** The wished first port; the usual one or any other where none was wished. Throws when one that the house takes from there is in use. */
 export async function choosePort(wished: number | undefined): Promise<number> {
-  if (wished !== undefined) {
-    if (await isFree(wished)) return wished;
-    throw new Error(`Port ${wished} is in use. Choose another with --port, or leave it out.`);
-  }
-  if (await isFree(4600)) return 4600;
-  const port = await anyPort();
-  say(`Port 4600 is in use; ${port} is taken instead.`);
+  const first = wished ?? USUAL;
+  const taken = await takenIn(first, PORTS);
+  if (taken === undefined) return first;
+  const says = `Port ${taken} is in use, and the house takes ${first} to ${first + PORTS - 1}`;
+  if (wished !== undefined) throw new Error(`${says}. Choose others with --port, or leave it out.`);
+  const port = await freeRun(PORTS);
+  say(`${says}; it takes ${port} to ${port + PORTS - 1} instead.`);
   return port;
 }
 
@@ -58,7 +65,7 @@ async function run({ port: wished, data }: Place): Promise<number> {
     logLevel: process.env['LOG_LEVEL'] ?? 'warn',
   });
   say('Ready. Ctrl-C stops everything.');
-  process.stdout.write(`\n  Placard is at ${house.address}\n\n`);
+  process.stdout.write(`\n  Placard is at ${house.address}\n  (${house.ports})\n\n`);
   const broken = await untilAsked(house.broken);
   say(broken === undefined ? 'Stopping …' : `A part ended by itself (${broken}); stopping the rest.`);
   await house.close();

@@ -3,19 +3,17 @@ import { Command } from 'commander';
 import { needPrograms } from './debian.ts';
 import { choosePort, placeOptions, untilAsked, type Place } from './demo.ts';
 import { exitingWith } from './exit.ts';
-import { openHouse } from './house.ts';
-import { anyPort } from './ports.ts';
+import { openHouse, serverPortOf } from './house.ts';
 import { start, untilHealthy } from './processes.ts';
 import { say } from './say.ts';
 
 async function run({ port: wished, data }: Place): Promise<number> {
   needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'pdfinfo');
   const port = await choosePort(wished);
-  const inner = await anyPort();
   const origin = `http://localhost:${port}`;
   const house = await openHouse({
     data,
-    port: inner,
+    port,
     origin,
     web: '',
     seed: true,
@@ -28,7 +26,7 @@ async function run({ port: wished, data }: Place): Promise<number> {
     ['--port', String(port)],
     {
       cwd: web,
-      env: { ...process.env, PLACARD_SERVER: `http://127.0.0.1:${inner}` },
+      env: { ...process.env, PLACARD_SERVER: `http://127.0.0.1:${serverPortOf({ port, origin })}` },
     },
   );
   await untilHealthy(`${origin}/`, vite);

@@ -1,7 +1,7 @@
 import { cp, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { stripVTControlCharacters } from 'node:util';
-import { openHouse, type OpenHouse } from './house.ts';
+import { openHouse, PORTS, type OpenHouse } from './house.ts';
 import { freeRun } from './ports.ts';
 import { say } from './say.ts';
 import { builtWeb } from './serve.ts';
@@ -9,8 +9,6 @@ import { runTool, timing, TRIED_AGAIN, withoutReport, type Ended, type Timed } f
 
 /** Houses of the sample site that end-to-end tests have, each with a worker of its own. */
 const HOUSES = 2;
-/** Ports that a house may want, in a row. */
-const PORTS_OF_A_HOUSE = 30;
 
 /** What Playwright writes of a run, as far as it is read here. */
 interface Report {
@@ -38,12 +36,12 @@ export async function endToEnd(scratch: string, names: string[]): Promise<Ended>
   say('End-to-end tests: opening a house with the sample site …');
   const spent: Ended['spent'] = {};
   const web = await timing(spent, 'End to end: the interface built', builtWeb);
-  const port = await freeRun(HOUSES * PORTS_OF_A_HOUSE);
+  const port = await freeRun(HOUSES * PORTS);
   const folderOf = (at: number | 'made') => join(scratch, `house-${at}`);
   const open = (at: number, standins?: number) =>
     openHouse({
       data: folderOf(at),
-      port: port + at * PORTS_OF_A_HOUSE,
+      port: port + at * PORTS,
       web,
       seed: at === 0,
       logLevel: 'error',

@@ -34,7 +34,7 @@ describe('placard', () => {
     [['sing'], /unknown command 'sing'/],
     [['test', '--only', 'everything'], /Allowed choices are check, unit, e2e/],
     [['unpack', '--all'], /unknown option '--all'/],
-    [['demo', '--port', 'seven'], /whole number from 1 to 65535/],
+    [['demo', '--port', 'seven'], /whole number from 1 to 65516/],
     [['bench', 'no-such'], /There are: .*unpack/],
   ])('%j is an error that says why', (words, says) => {
     const answer = placard(...words);

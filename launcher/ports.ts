@@ -12,9 +12,10 @@ export async function isFree(port: number): Promise<boolean> {
 /** A port nobody listens on now, which is given to nobody else in this program. */
 export const anyPort = (): Promise<number> => getPort({ host: HOST, reserve: true });
 
-/** The wished port if it is free, else any. */
-export async function freePort(wished: number | undefined): Promise<number> {
-  return wished !== undefined && (await isFree(wished)) ? wished : anyPort();
+/** The first of so many ports in a row that somebody listens on; undefined where nobody does. */
+export async function takenIn(first: number, length: number): Promise<number | undefined> {
+  for (let port = first; port < first + length; port++) if (!(await isFree(port))) return port;
+  return undefined;
 }
 
 /** Where ports are looked for: below those that systems give to connections of their own. */
@@ -27,10 +28,7 @@ export async function freeRun(length: number, wished?: number): Promise<number> 
       tried === 0 && wished !== undefined
         ? wished
         : LOWEST + Math.floor(Math.random() * (HIGHEST - LOWEST - length));
-    const row = Array.from({ length }, (_, at) => first + at);
-    const free: boolean[] = [];
-    for (const port of row) free.push(await isFree(port));
-    if (free.every(Boolean)) return first;
+    if ((await takenIn(first, length)) === undefined) return first;
   }
   throw new Error(`There are no ${length} free ports in a row.`);
 }

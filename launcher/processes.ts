@@ -3,6 +3,8 @@ import { whereIs } from './debian.ts';
 
 export interface Started {
   process: ChildProcess;
+  /** Resolves when the program says that it can be used; rejects with an Error that says how it ended where it does before. */
+  ready: Promise<void>;
   /** Asks it to end, then insists; resolves when it is gone. */
   stop(): Promise<void>;
 }
@@ -14,7 +16,7 @@ export interface Started {
 export function start(
   command: string,
   words: string[],
-  options: { env?: NodeJS.ProcessEnv; quiet?: boolean; cwd?: string } = {},
+  options: { env?: NodeJS.ProcessEnv; quiet?: boolean; cwd?: string; tells?: boolean } = {},
 ): Started {
   const setpriv = whereIs('setpriv');
   const [program, args] = setpriv
@@ -23,7 +25,12 @@ export function start(
   const child = spawn(program, args, {
     env: options.env ?? process.env,
     cwd: options.cwd,
-    stdio: ['ignore', options.quiet ? 'ignore' : 'inherit', options.quiet ? 'ignore' : 'inherit'],
+    stdio: [
+      'ignore',
+      options.quiet ? 'ignore' : 'inherit',
+      options.quiet ? 'ignore' : 'inherit',
+      ...(options.tells ? (['ipc'] as const) : []),
+    ],
     // Ctrl-C reaches this program alone, which then stops the others in order.
     detached: true,
   });
@@ -31,8 +38,21 @@ export function start(
     child.once('exit', () => resolve());
     child.once('error', () => resolve());
   });
+  const ready = new Promise<void>((resolve, reject) => {
+    child.once('message', () => {
+      child.disconnect();
+      resolve();
+    });
+    child.once('error', reject);
+    child.once('exit', (code, signal) =>
+      reject(new Error(`It ended by itself (${signal ?? code}) before it could be used.`)),
+    );
+  });
+  // Not everybody waits for it.
+  ready.catch(() => {});
   return {
     process: child,
+    ready,
     stop: async () => {
       if (child.exitCode !== null || child.signalCode !== null) return;
       child.kill('SIGTERM');
@@ -43,17 +63,24 @@ export function start(
   };
 }
 
-/** Starts one of our own programs, compiled or, in development, from its source; `flags` are for Node itself. */
+/**
+ * Starts one of our own programs, compiled or, in development, from its source; `flags` are for Node itself. It tells by a
+ * message when it can be used: whoever else answers at its address is not taken for it.
+ */
 export function startOurs(file: URL, env: NodeJS.ProcessEnv, flags: string[] = []): Started {
   const source = file.pathname.endsWith('.ts') ? ['--import', import.meta.resolve('tsx')] : [];
-  return start(process.execPath, [...flags, ...source, file.pathname], { env });
+  return start(process.execPath, [...flags, ...source, file.pathname], { env, tells: true });
 }
 
 /** Waits until an address answers with success. Throws when the program ends first or `seconds` pass. */
 export async function untilHealthy(address: string, program: Started, seconds = 60): Promise<void> {
   const until = Date.now() + seconds * 1000;
+  const { process: child } = program;
   while (Date.now() < until) {
-    if (program.process.exitCode !== null) throw new Error(`It ended by itself before ${address} answered.`);
+    if (child.exitCode !== null || child.signalCode !== null)
+      throw new Error(
+        `It ended by itself (${child.signalCode ?? child.exitCode}) before ${address} answered.`,
+      );
     const answer = await fetch(address).catch(() => undefined);
     if (answer?.ok) return;
     await new Promise((resolve) => setTimeout(resolve, 100));

@@ -123,6 +123,8 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
     );
   }, HOUR);
   log.info({ address: configuration.origin, content: configuration.contentOrigin }, 'Placard is ready');
+  // To who started it, if they listen: who asks its address cannot know that it is this process that answers.
+  process.send?.('ready');
   return async () => {
     log.info('Stopping');
     events.close();

@@ -51,6 +51,11 @@ describe('foreign HTML, read and written again', () => {
     ['a second title one step down, and all with it', '<h1>One</h1><h2>Two</h2>', '<h2>One</h2><h3>Two</h3>'],
     ['headings deeper than there are', '<h5>One</h5><h6>Two</h6>', '<h4>One</h4><h4>Two</h4>'],
     ['a heading in one line', '<h2><div>One</div><p>two</p></h2>', '<h2>One two</h2>'],
+    [
+      'all words of a quotation among the items of a list',
+      '<ul><li>One</li><blockquote><p>two</p>three</blockquote></ul>',
+      '<ul><li>One</li><li>two<p>three</p></li></ul>',
+    ],
     ['a link', '<a href="https://a.example/x">One</a>', '<p><a href="https://a.example/x">One</a></p>'],
     [
       'a link round blocks',

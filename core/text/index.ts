@@ -7,3 +7,4 @@ export { LANGUAGES, languageName } from './languages.ts';
 export { plainLine } from './line.ts';
 export { withoutShareMarks } from './sharemarks.ts';
 export { isOneAddress, readsLikeEmbed, withBrackets } from './readslikeembed.ts';
+export { wordsIn } from './wordsin.ts';

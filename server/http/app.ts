@@ -19,6 +19,7 @@ import { problemHandler } from './problem.ts';
 import { admit, type SignedIn, type WhoAsks } from './route.ts';
 import { applicationHeaders, sameOriginWrites } from './security.ts';
 import { uploads } from './upload.ts';
+import { PACE } from '../pace.ts';
 
 /** The application's own origin: the interface for programs, uploads, and the web application. */
 export async function application(house: House): Promise<Express> {
@@ -89,6 +90,8 @@ function serveWeb(app: Express, folder: string): void {
     }
     const page = await readFile(join(folder, 'index.html'), 'utf8');
     response.set('cache-control', 'no-store').type('html');
-    response.send(page.replaceAll('%STYLE_NONCE%', String(response.locals['nonce'])));
+    response.send(
+      page.replace('%STYLE_NONCE%', String(response.locals['nonce'])).replace('%PACE%', String(PACE)),
+    );
   });
 }

@@ -5,9 +5,10 @@ import type { Changed, ChangedKind } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
 import { session, told } from '../db/schema.ts';
 import { visibleJobs } from '../queue/queue.ts';
+import { paced } from '../pace.ts';
 
 /** How often what changed is looked for, in milliseconds; and how many times longer than a look the rest after it is. */
-const [EVERY, REST] = [600, 9];
+const [EVERY, REST] = [paced(600), 9];
 /** How long a change may be on its way before it is there to be read, in seconds; how long it is kept. */
 const [LATEST, KEPT] = [60, 3600];
 /** Of more than so many of a kind, it is told that all have changed. */

@@ -11,9 +11,10 @@ import { unfit } from '../refusal.ts';
 import { enqueue } from '../queue/queue.ts';
 import { uncheck } from './uncheck.ts';
 import { placardOf } from './read.ts';
+import { paced } from '../pace.ts';
 
 /** So long nothing more is written on a placard before its files are written anew. */
-const QUIET = 15_000;
+const QUIET = paced(15_000);
 const AT_ONCE = 500;
 
 export type Field = keyof Placard;

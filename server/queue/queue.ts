@@ -3,6 +3,7 @@ import type { Job } from '@placard/core/contract';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { job } from '../db/schema.ts';
+import { paced } from '../pace.ts';
 
 export type JobKind =
   | 'receive'
@@ -39,7 +40,7 @@ export const ALONE: ReadonlySet<JobKind> = new Set(['film']);
 export type JobRow = typeof job.$inferSelect;
 
 /** How long a process may hold a job without saying that it lives, in milliseconds. */
-export const LEASE = 12_000;
+export const LEASE = paced(12_000, 5_000);
 const MOST_ATTEMPTS = 4;
 /** How many times in a row a job's process may end under it before the job is set aside. */
 export const MOST_LOST = 3;

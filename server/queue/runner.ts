@@ -16,6 +16,7 @@ import {
   type JobKind,
   type JobRow,
 } from './queue.ts';
+import { paced } from '../pace.ts';
 
 /** Does one kind of work. `asked` is when it was asked for; `gaveUp` is told when it will not be tried again. */
 export interface Work {
@@ -92,7 +93,7 @@ export class Runner {
 
   #rest(): Promise<void> {
     return new Promise((resolve) => {
-      const timer = setTimeout(resolve, 500);
+      const timer = setTimeout(resolve, paced(500));
       this.#wake = () => {
         clearTimeout(timer);
         resolve();

@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useEffect, useRef, useState } from 'react';
 import { judgeCue, readingSpeed, type CaptionBounds, type Cue } from '@placard/core/captions';
+import { paced } from '../kit/pace.ts';
 
 /** A moment as captions have it: 1:02.345. */
 export function inMoment(seconds: number): string {
@@ -89,7 +90,7 @@ interface RowProps extends Pick<ListProps, 'bounds' | 'onChoose' | 'onText' | 'o
 }
 
 /** How long somebody may stop in the middle of a word before it is written down, in milliseconds. */
-const STILL = 350;
+const STILL = paced(350);
 
 const Row = memo(function Row({
   cue,

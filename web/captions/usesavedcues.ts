@@ -5,9 +5,10 @@ import { languageName } from '@placard/core/text';
 import { useQueryClient } from '@tanstack/react-query';
 import { call, type Refusal } from '../kit/api.ts';
 import { forget, keep, kept } from '../kit/kept.ts';
+import { paced } from '../kit/pace.ts';
 
 /** How long nothing is written before it is saved, in milliseconds. */
-const QUIET = 900;
+const QUIET = paced(900);
 
 export interface WhichTrack {
   asset: string;

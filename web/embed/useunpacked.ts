@@ -1,9 +1,10 @@
 import { useEffect, useState } from 'react';
 import { askAddress, unpackEmbed, type UnpackAnswer } from '@placard/core/contract';
 import { call, type Refusal } from '../kit/api.ts';
+import { paced } from '../kit/pace.ts';
 
 /** How long somebody may stop while they write, in milliseconds. */
-const STILL = 250;
+const STILL = paced(250);
 
 /**
  * What comes of a code or an address as it is written: an address is told to its host, which takes a moment longer.

@@ -1,7 +1,8 @@
 import { acceptArrivals, discardArrival, listArrivals } from '@placard/core/contract';
 import { call } from '../kit/api.ts';
+import { paced } from '../kit/pace.ts';
 
-const PAUSE = 400;
+const PAUSE = paced(400);
 
 /** Waits until an arrival is read, and accepts it. Throws an Error with a sentence. */
 export async function acceptWhenRead(id: string, section: string): Promise<string> {

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { planArrivals, type Arrival, type Planned, type Visibility, type Wish } from '@placard/core/contract';
 import { call } from '../kit/api.ts';
+import { paced } from '../kit/pace.ts';
 
 /** What is decided about an arrival before it is accepted; what is left out is as for all. */
 export interface Decision {
@@ -37,10 +38,13 @@ export function usePlan(wishes: Wish[]): Map<string, Planned> {
   return new Map((plan.data ?? []).map((line) => [line.id, line]));
 }
 
+/** How long nothing is typed before it is asked what would become of it, in milliseconds. */
+const PAUSE = paced(300);
+
 function useSettled(text: string): string {
   const [settled, settle] = useState(text);
   useEffect(() => {
-    const timer = setTimeout(() => settle(text), 300);
+    const timer = setTimeout(() => settle(text), PAUSE);
     return () => clearTimeout(timer);
   }, [text]);
   return settled;

@@ -13,6 +13,7 @@ import {
 } from '@placard/core/contract';
 import { call, mayPass, type Given, type Refusal } from './api.ts';
 import { isTouched, REFRESHED } from './refreshed.ts';
+import { paced } from './pace.ts';
 
 type Schema = v.GenericSchema;
 
@@ -84,7 +85,7 @@ export function useDo<P extends Schema, Q extends Schema, B extends Schema, A ex
 }
 
 /** Milliseconds within which changes are followed together; not every window at the same moment. */
-const refreshAfter = () => 500 + Math.random() * 700;
+const refreshAfter = () => paced(500 + Math.random() * 700);
 
 /** Listens to what the server tells of (server-sent events) and keeps every screen true. */
 export function useServerEvents(): void {

@@ -3,11 +3,12 @@ import { useRef, useState } from 'react';
 import { keepTableLook, readTableLooks, type TableLook } from '@placard/core/contract';
 import { call } from './api.ts';
 import { keyOf, useAsk } from './asking.ts';
+import { paced } from './pace.ts';
 
 const AS_IT_COMES: TableLook = { hidden: [], widths: {} };
 
 /** Milliseconds after the last change of a look until it is kept. */
-const KEPT_AFTER = 500;
+const KEPT_AFTER = paced(500);
 
 /** How whoever is signed in wants a table, wherever they sit: kept by the server, used at once. */
 export function useTableLook(name: string): {

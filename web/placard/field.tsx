@@ -1,4 +1,5 @@
 import { useEffect, useId, useRef, useState } from 'react';
+import { paced } from '../kit/pace.ts';
 
 interface FieldProps {
   name: string;
@@ -13,6 +14,9 @@ interface FieldProps {
   /** What the file itself says, where that is something else. */
   fileSays?: string | undefined;
 }
+
+/** How long after the last key what is written is kept, in milliseconds. */
+const PAUSE = paced(900);
 
 const SIZES_ITSELF = CSS.supports('field-sizing', 'content');
 
@@ -71,7 +75,7 @@ export function Field({
           const text = multiline ? event.target.value : event.target.value.replace(/\n/g, ' ');
           setDraft(text);
           clearTimeout(timer.current);
-          timer.current = setTimeout(() => keep(text), 900);
+          timer.current = setTimeout(() => keep(text), PAUSE);
         }}
         onKeyDown={(event) => {
           if (event.key === 'Enter' && !multiline) {

@@ -1,8 +1,9 @@
 import { Extension } from '@tiptap/core';
 import { Fragment, Slice } from '@tiptap/pm/model';
-import { Plugin } from '@tiptap/pm/state';
+import { Plugin, TextSelection } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
 import type { ReadHtml } from '@placard/core/reading';
+import { wordsIn } from '@placard/core/text';
 import { newPlacementId } from './placementid.ts';
 
 /** What became of what was pasted. `plain` where it was too tangled to be read as more than words. */
@@ -25,16 +26,27 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
           return {};
         },
         props: {
+          // The editor's own reading of HTML is a browser's, and knows no more of what comes from elsewhere than ours.
+          transformPastedHTML: (html) => (isForeign(html) ? '' : html),
           handlePaste: (view, event) => {
             const html = event.clipboardData?.getData('text/html') ?? '';
-            if (html === '' || html.includes('data-pm-slice')) return false;
+            if (!isForeign(html)) return false;
             const text = event.clipboardData?.getData('text/plain') ?? '';
             // A picture alone is taken as one. Where there are words, programs send a picture of them along.
             if ((event.clipboardData?.files.length ?? 0) > 0) {
-              if (wordsOf(html) === '' && text.trim() === '') return false;
+              if (wordsIn(html) === '' && text.trim() === '') return false;
               event.stopPropagation();
             }
             void paste(view, html, text).then(onPasted);
+            return true;
+          },
+          handleDrop: (view, event) => {
+            const html = event.dataTransfer?.getData('text/html') ?? '';
+            const over = view.posAtCoords({ left: event.clientX, top: event.clientY });
+            if (!isForeign(html) || !over) return false;
+            event.preventDefault();
+            view.dispatch(view.state.tr.setSelection(TextSelection.near(view.state.doc.resolve(over.pos))));
+            void paste(view, html, event.dataTransfer?.getData('text/plain') ?? '').then(onPasted);
             return true;
           },
         },
@@ -43,9 +55,8 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
   },
 });
 
-/** The words in some HTML, read as an inert document: nothing in it is run or fetched. */
-export const wordsOf = (html: string): string =>
-  new DOMParser().parseFromString(html, 'text/html').body.textContent.trim();
+/** True for what was not copied out of a page here. */
+const isForeign = (html: string): boolean => html !== '' && !html.includes('data-pm-slice');
 
 /** Blocks at whose end one writes on. */
 const WRITTEN_ON = new Set(['paragraph', 'heading', 'bulletList', 'orderedList', 'quotation']);
@@ -70,7 +81,7 @@ async function paste(view: EditorView, html: string, text: string): Promise<Past
     return { media, dropped, plain: false };
   } catch {
     loading = undefined;
-    view.pasteText(text || wordsOf(html));
+    view.pasteText(text || wordsIn(html));
     return { media: [], dropped: [], plain: true };
   }
 }

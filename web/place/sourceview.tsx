@@ -12,9 +12,10 @@ import { placedKindOf } from './kinds/index.ts';
 import { newPlacementId } from './placementid.ts';
 import { putDocument } from './putdocument.ts';
 import { documentOf } from './usepageeditor.ts';
+import { paced } from '../kit/pace.ts';
 
 /** How long after the last key what is written is taken into the page, in milliseconds. */
-const PAUSE = 500;
+const PAUSE = paced(500);
 
 /** A page's body as HTML, both ways: what is written here stands in the page, and what cannot be kept is marked before it is lost. */
 export default function SourceView({ editor, onClose }: { editor: Editor; onClose: () => void }) {

@@ -9,11 +9,12 @@ import { forget, keep } from '../kit/kept.ts';
 import { newPlacementId } from './placementid.ts';
 import { leaving } from './leaving.ts';
 import type { OwnFacts } from './ownfacts.ts';
+import { paced } from '../kit/pace.ts';
 
-const PAUSE = 800;
-const RETRY = 3000;
+const PAUSE = paced(800);
+const RETRY = paced(3000);
 /** How long after the last key it is kept in this browser. */
-const KEEP = 250;
+const KEEP = paced(250);
 
 type Proofed = v.InferOutput<typeof proofPage.answer>;
 

@@ -2,12 +2,11 @@ import { useEditor, type Editor, type JSONContent } from '@tiptap/react';
 import { TextSelection } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
 import { FORMAT, type Looking, type PageDocument } from '@placard/core/page';
-import { isOneAddress, readsLikeEmbed } from '@placard/core/text';
+import { isOneAddress, readsLikeEmbed, wordsIn } from '@placard/core/text';
 import { filesOf, type Dropped } from '../gather/filesof.ts';
 import { useLatest } from '../kit/uselatest.ts';
 import { pageExtensions } from './pageextensions.ts';
 import type { Pasted } from './pasting.ts';
-import { wordsOf } from './pasting.ts';
 import { beginInWords, boundaryAt, moveSelected, rememberCaret } from './placing.ts';
 
 const NONCE = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
@@ -125,7 +124,7 @@ function takeSelection(view: EditorView): void {
 
 /** True where words were copied, and a file of them perhaps beside. */
 const hasWords = (pasted: DataTransfer): boolean =>
-  pasted.getData('text/plain').trim() !== '' || wordsOf(pasted.getData('text/html')) !== '';
+  pasted.getData('text/plain').trim() !== '' || wordsIn(pasted.getData('text/html')) !== '';
 
 /** What stands in the editor, as a page's body. */
 export const documentOf = (editor: Editor): PageDocument => ({

@@ -10,9 +10,10 @@ import {
 
 import { uploads } from '../gather/uploads.ts';
 import { useTitle } from '../kit/usetitle.ts';
+import { paced } from '../kit/pace.ts';
 
 /** How often it is looked whether what could not be fetched can be had now, in milliseconds. */
-const LOOK_EVERY = 3000;
+const LOOK_EVERY = paced(3000);
 /** How long after it was opened anew by itself a window is left alone, in milliseconds. */
 const AGAIN_AFTER = 10_000;
 

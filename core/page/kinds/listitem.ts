@@ -67,10 +67,13 @@ export function listed(blocks: readonly AnyBlock[]): { items: ListItem[]; others
     else {
       const fitted = inItem([block]);
       others.push(...fitted.others);
-      const [lead, ...rest] = fitted.content;
       if (fitted.others.length > 0) continue;
-      if (rest.length > 0 && last) items.splice(-1, 1, { ...last, content: [...last.content, ...rest] });
-      else if (lead) items.push({ type: 'listItem', content: [lead, ...rest] });
+      const item: ListItem = { type: 'listItem', content: fitted.content };
+      const [lead, ...rest] = item.content;
+      // A list begins no item by itself: its place is in the one before.
+      if (last && rest.length > 0 && lead?.type === 'paragraph' && (lead.content?.length ?? 0) === 0)
+        items.splice(-1, 1, { ...last, content: [...last.content, ...rest] });
+      else items.push(item);
     }
   }
   // What held nothing but what has to stand behind the list is no item any more.

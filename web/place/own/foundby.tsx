@@ -14,6 +14,7 @@ import { Field } from '../../placard/field.tsx';
 import { useHeld } from '../useheld.ts';
 import { documentOf } from '../usepageeditor.ts';
 import { ResultLine } from './resultline.tsx';
+import { paced } from '../../kit/pace.ts';
 
 const PLACES: Record<PhrasePlace, string> = {
   title: 'the title',
@@ -65,7 +66,7 @@ export function FoundBy({
 }
 
 /** How long after the last key the words are looked through, in milliseconds: that takes longer than a key may. */
-const PAUSE = 700;
+const PAUSE = paced(700);
 
 /** The page as it stands, a moment after its words do. */
 function useSettledDocument(editor: Editor): PageDocument {

@@ -11,13 +11,14 @@ import {
 import { drawn } from '../../kit/drawn.ts';
 import { drawSoon } from './drawing.ts';
 import { deskSettingOf } from './each/index.ts';
+import { paced } from '../../kit/pace.ts';
 
 /** How wide a screen is that a true small setting shows, in CSS pixels. */
 export const [WIDE, PHONE] = [1280, 390];
 /** The space at either side of the words on each. */
 const MARGINS = { [WIDE]: 24, [PHONE]: 16 };
 /** How long it waits for whoever is writing before it is drawn anew, in milliseconds. */
-const PAUSE = 200;
+const PAUSE = paced(200);
 
 /** The very things in one setting, small: the page at its true width on a screen, drawn at a scale. */
 export function SmallSetting({

@@ -11,6 +11,7 @@ import {
 } from '@placard/core/page';
 import type { AskedContrast, FoundContrast, SetWords } from './contrast.worker.ts';
 import { setWords } from './setwords.ts';
+import { paced } from '../../kit/pace.ts';
 
 let worker: Worker | undefined;
 let asked = 0;
@@ -38,7 +39,7 @@ export interface Contrast {
 }
 
 /** How long it waits for whoever is writing, in milliseconds. */
-const PAUSE = 250;
+const PAUSE = paced(250);
 
 /** Measures the contrast of an opener's words whenever `of` is another one; undefined while it is worked on, null where it cannot be. */
 export function useContrast(
