@@ -1,12 +1,66 @@
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
+
+/** Files that take longest by themselves, in this order: begun last, one of them would be waited for alone. */
+const FIRST = [
+  'server/films.test.ts',
+  'server/prep.test.ts',
+  'server/recovery.test.ts',
+  'server/holdings.test.ts',
+  'server/pages/leaving.test.ts',
+  'server/film/film.test.ts',
+  'server/',
+  'launcher/',
+];
+
+class HeaviestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const rank = ({ moduleId }: TestSpecification) => {
+      const at = FIRST.findIndex((name) => moduleId.includes(`/${name}`));
+      return at === -1 ? FIRST.length : at;
+    };
+    return (await super.sort(files)).toSorted((one, other) => rank(one) - rank(other));
+  }
+}
+
+/** What takes a second here takes a minute where others keep the machine busy. */
+const PATIENT = { testTimeout: 600_000, hookTimeout: 600_000 };
+const ELSEWHERE = ['**/node_modules/**', '**/dist/**'];
 
 export default defineConfig({
   test: {
-    include: ['{core,server,web,demo,launcher,standins}/**/*.test.{ts,tsx}'],
-    exclude: ['**/node_modules/**', '**/dist/**'],
     maxWorkers: '100%',
-    // What takes a second here takes a minute where others keep the machine busy.
-    testTimeout: 600_000,
-    hookTimeout: 600_000,
+    sequence: { sequencer: HeaviestFirst },
+    projects: [
+      {
+        // Pure: one file leaves nothing behind for the next.
+        test: {
+          name: 'core',
+          include: ['core/**/*.test.ts'],
+          exclude: ELSEWHERE,
+          pool: 'threads',
+          isolate: false,
+          ...PATIENT,
+        },
+      },
+      {
+        test: {
+          name: 'server',
+          include: ['{server,launcher,standins,demo}/**/*.test.ts'],
+          exclude: ELSEWHERE,
+          pool: 'forks',
+          isolate: false,
+          ...PATIENT,
+        },
+      },
+      {
+        test: {
+          name: 'web',
+          include: ['web/**/*.test.{ts,tsx}'],
+          exclude: ELSEWHERE,
+          ...PATIENT,
+        },
+      },
+    ],
   },
 });

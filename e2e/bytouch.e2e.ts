@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
-import { dragByFinger, signIn } from './screen.ts';
+import { dragByFinger, enter, signIn } from './screen.ts';
 
 const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
 
@@ -100,7 +100,7 @@ test('the whole way goes by touch: from files to copying the HTML', async ({ pag
 });
 
 test('a crop is drawn by finger: its handles are large enough, and go by key too', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await page.goto('/holdings?words=old+dome');
   await page
     .getByRole('button', { name: /^The old dome/ })

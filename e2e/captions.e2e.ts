@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
-import { choose, beginPage, isSaved, pageId, previewOf, signIn, wordsOf } from './screen.ts';
+import { beginPage, choose, enter, isSaved, pageId, previewOf, wordsOf } from './screen.ts';
 
 async function assetCalled(page: Page, words: string): Promise<string> {
   const found = (await (await page.request.get(`/api/assets?words=${encodeURIComponent(words)}`)).json()) as {
@@ -28,7 +28,7 @@ async function standAt(page: Page, seconds: number): Promise<void> {
 test('captions are written beside the film by keys, judged while they are, saved, and out as SRT', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   const id = await assetCalled(page, 'Aligning a finder scope');
   await page.goto(`/label/${id}/captions?kind=captions&language=cs`);
   await expect(page.getByText('Nothing is written yet')).toBeVisible();
@@ -86,7 +86,7 @@ test('captions are written beside the film by keys, judged while they are, saved
 });
 
 test('two who write the same captions: the later one is told, and keeps the words', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   const id = await assetCalled(page, 'One night');
   const address = `/label/${id}/captions?kind=chapters&language=en`;
   await page.goto(address);
@@ -112,7 +112,7 @@ test('two who write the same captions: the later one is told, and keeps the word
 });
 
 test('the sound of a clip is drawn and measured', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   const id = await assetCalled(page, 'Wind in the pines');
   await page.goto(`/label/${id}/captions?kind=captions&language=en`);
   await expect(page.getByText(/-?\d+\.\d LUFS, range \d+\.\d LU/)).toBeVisible();
@@ -120,7 +120,7 @@ test('the sound of a clip is drawn and measured', async ({ page }) => {
 });
 
 test('what is said in a film stands written out in the page, folded away', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Written out');
   await wordsOf(page).click();
   await page.getByRole('button', { name: 'Put a picture or film' }).click();
@@ -138,7 +138,7 @@ test('what is said in a film stands written out in the page, folded away', async
 });
 
 test('a keeper decides how captions are to be, and all of them are judged by it', async ({ page }) => {
-  await signIn(page, 'Kit Marlowe-Finch');
+  await enter(page, 'Kit Marlowe-Finch');
   const id = await assetCalled(page, 'One night in forty seconds');
   await page.goto(`/label/${id}/captions?kind=captions&language=da`);
   const written = page.getByRole('region', { name: 'What is written' });

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { beginPage, goTo, isSaved, openPage, pageId, previewOf, signIn, told, wordsOf } from './screen.ts';
+import { beginPage, enter, goTo, isSaved, openPage, pageId, previewOf, told, wordsOf } from './screen.ts';
 
 /** What it is called: nothing else is, however often this has run. */
 const NAME = `Ask us ${Date.now() % 1e6}`;
@@ -7,7 +7,7 @@ const NAME = `Ask us ${Date.now() % 1e6}`;
 test('what is said in many pages is kept once, changed everywhere, and loosened in one place', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, `First with ${NAME}`);
   await wordsOf(page).click();
   await page.keyboard.type('Above');

@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import {
   beginPage,
   choose,
+  enter,
   holdBack,
   isSaved,
   openPage,
@@ -54,7 +55,7 @@ async function visit(page: Page, width = 1280): Promise<Page> {
 test('a post with its script is kept as a quotation, or drawn in a box that reaches nothing', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await openEmbed(page, 'What Wren wrote');
   const [post = ''] = await codesAt(page, `${await standin(page, FLOCKLINE)}/wren/p/77`);
   await code(page).fill(post);
@@ -98,7 +99,7 @@ test('a post with its script is kept as a quotation, or drawn in a box that reac
 });
 
 test('a quotation is put with its source, and no script', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await openEmbed(page, 'Quoted');
   const [post = ''] = await codesAt(page, `${await standin(page, FLOCKLINE)}/wren/p/81`);
   await code(page).fill(post);
@@ -112,7 +113,7 @@ test('a quotation is put with its source, and no script', async ({ page }) => {
 });
 
 test('a sketch comes as a frame, by its script, and as an element of its host', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await openEmbed(page, 'Sketches');
   const codes = await codesAt(page, `${await standin(page, SKETCHYARD)}/s/circles`);
   for (const [at, way] of [/In the host’s frame/, /In a box/, /In a box/].entries()) {
@@ -132,7 +133,7 @@ test('a sketch comes as a frame, by its script, and as an element of its host', 
 test('an address of a film is asked for its embed; its host’s options are switches; it loads on a press', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await openEmbed(page, 'A film by its address');
   const host = await standin(page, LANTERNREEL);
   await code(page).fill(`${host}/film/k2Aafind?utm_source=mail`);
@@ -187,7 +188,7 @@ test('an address of a film is asked for its embed; its host’s options are swit
 test('a map that refuses to be framed becomes a link card with a picture that is held here', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await openEmbed(page, 'A map');
   const host = await standin(page, HILLSHADE);
   await code(page).fill(`${host}/map/fernhollow`);
@@ -211,7 +212,7 @@ test('a map that refuses to be framed becomes a link card with a picture that is
 });
 
 test('what a frame needs is found by taking one power away at a time', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await openEmbed(page, 'Least power');
   const host = await standin(page, SKETCHYARD);
   await code(page).fill(`<iframe src="${host}/s/moons/frame" title="Moons"></iframe>`);
@@ -242,7 +243,7 @@ test('what a frame needs is found by taking one power away at a time', async ({ 
 });
 
 test('a host is asked for and answered; a refusal shows first what it changes', async ({ page, browser }) => {
-  await signIn(page);
+  await enter(page);
   await openEmbed(page, 'Of a new host');
   await code(page).fill('<iframe src="https://newcomer.example/1" title="New"></iframe>');
   await embed(page).getByRole('button', { name: 'Ask for it' }).click();
@@ -282,7 +283,7 @@ test('a host is asked for and answered; a refusal shows first what it changes', 
 });
 
 test('a list of providers is taken over after it was shown', async ({ page }) => {
-  await signIn(page, 'Rowan Ashby');
+  await enter(page, 'Rowan Ashby');
   await page.goto('/hosts');
   await page.getByRole('button', { name: 'Take over a list of providers' }).click();
   const list = [1, 2, 3].map((at) => ({
@@ -311,7 +312,7 @@ test('a list of providers is taken over after it was shown', async ({ page }) =>
 test('a keeper writes down what a host understands, tries it out, and editors have its switches', async ({
   page,
 }) => {
-  await signIn(page, 'Kit Marlowe-Finch');
+  await enter(page, 'Kit Marlowe-Finch');
   await page.goto('/hosts/files');
   await page.getByRole('button', { name: 'Write a file for a host' }).click();
   const written = page.getByLabel('The host’s file');
@@ -341,7 +342,7 @@ test('a keeper writes down what a host understands, tries it out, and editors ha
 });
 
 test('what pages lead to is looked at, and what moved is followed in one press', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   const host = await standin(page, HILLSHADE);
   await beginPage(page, 'Leads to a map');
   await wordsOf(page).click();
@@ -373,7 +374,7 @@ test('what pages lead to is looked at, and what moved is followed in one press',
 test('what does not come is told: a script of a box that is gone, and a host that says nothing', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   const flock = await standin(page, FLOCKLINE);
   const [post = ''] = await codesAt(page, `${flock}/wren/p/77`);
   await openEmbed(page, 'Does not come');
@@ -448,7 +449,7 @@ test('hostile codes of every form harm nothing, in a box as in a frame', async (
 test('nothing is put in the page but what stands in the field, however soon or whatever fails', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await openEmbed(page, 'The second code');
   const film = `${await standin(page, LANTERNREEL)}/player/q7Ztturn`;
   const frame = (name: string) => `<iframe src="${film}" width="640" height="360" title="${name}"></iframe>`;
@@ -481,7 +482,7 @@ test('nothing is put in the page but what stands in the field, however soon or w
 });
 
 test('a box that is put in at once is measured while its writer goes on', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await openEmbed(page, 'Measured meanwhile');
   const [post = ''] = await codesAt(page, `${await standin(page, FLOCKLINE)}/wren/p/77`);
   await code(page).fill(post);
@@ -510,7 +511,7 @@ test('a box that is put in at once is measured while its writer goes on', async 
 });
 
 test('an address pasted by itself is a link until somebody wants to see what it can be', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   const film = `${await standin(page, LANTERNREEL)}/film/q7Ztturn`;
   await beginPage(page, 'Pasted by itself');
   await wordsOf(page).click();
@@ -537,7 +538,7 @@ test('an address pasted by itself is a link until somebody wants to see what it 
 });
 
 test('a photo that a host offers comes in with whose it is and where it is from', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   const photo = `${await standin(page, FLOCKLINE)}/wren/p/77/photo`;
   await openEmbed(page, 'A photo of a host');
   // As it is passed on: with words before it.

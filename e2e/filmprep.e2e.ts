@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choose, choosePage, goTo, signIn } from './screen.ts';
+import { beginPage, choose, choosePage, enter, goTo, signIn } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 
@@ -107,7 +107,7 @@ test('a moving picture is a silent film that can be stopped, and waits for who a
   page,
   browser,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'A month of Moon');
   await words(page).click();
   await put(page, 'One month of Moon');

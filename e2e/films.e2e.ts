@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { choose, choosePage, expectDrawn, goTo, signIn } from './screen.ts';
+import { choose, choosePage, enter, expectDrawn, goTo, signIn } from './screen.ts';
 
 const TITLE = 'Hills at first light, one';
 const PAGE = 'Films to try';
@@ -17,7 +17,7 @@ async function beginPage(page: Page) {
 }
 
 async function openFilms(page: Page) {
-  await signIn(page);
+  await enter(page);
   await beginPage(page);
   await goTo(page, 'Gather');
   await page.getByRole('button', { name: 'Films on the host' }).click();
@@ -84,7 +84,7 @@ test('a film on the host stands in a page as a plain link, without its details',
 test('a film of ours is sent to the host with title, captions and audience, and comes back as a player', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page);
   await page.goto('/holdings?kind=film&words=finder');
   await page.getByRole('button', { name: /Aligning a finder scope/ }).click();

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { unlabel } from './labels.ts';
-import { choose, goTo, pick, signIn, takeBack, told } from './screen.ts';
+import { choose, enter, goTo, pick, signIn, takeBack, told } from './screen.ts';
 
 const found = (page: Page) => page.getByRole('group', { name: 'What was found' });
 const cells = (page: Page) => found(page).getByRole('listitem').getByRole('button');
@@ -9,7 +9,7 @@ const bar = (page: Page) => page.getByRole('group', { name: 'What is chosen' });
 const atHand = (page: Page) => page.getByRole('region', { name: 'At hand' });
 
 async function chooseCells(page: Page, search: string, from: number, to: number) {
-  await signIn(page);
+  await enter(page);
   await page.goto(`/holdings?${search}`);
   await expect(cells(page).first()).toBeVisible();
   await cells(page).nth(from).click();
@@ -44,7 +44,7 @@ test('a shortlist is begun with what is chosen, shown, shortened and removed', a
 test('a search is kept under a name and found again, and what was placed last is at hand', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await page.goto('/holdings?colour=blue&shape=landscape');
   await expect(cells(page).first()).toBeVisible();
   const many = await page.getByRole('status').filter({ hasText: /asset/ }).innerText();
@@ -131,7 +131,7 @@ test('the originals of what is chosen are downloaded with their credits', async 
 });
 
 test('the licence verdict and whoever added it narrow a search', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await page.goto('/holdings');
   const verdict = page.getByRole('region', { name: 'May we use it?' });
   const no = verdict.getByRole('button', { name: /^no \d/ });

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choosePage, goTo, openPage, signIn } from './screen.ts';
+import { beginPage, choosePage, enter, goTo, openPage, signIn } from './screen.ts';
 
 /** Watches for anything that runs or complains: dialogs, policy violations, errors of our own. */
 function watch(page: Page): string[] {
@@ -51,7 +51,7 @@ test('a drawing with a script is shown everywhere and runs nowhere', async ({ pa
 
 test('hostile embed code is taken apart in the page, and nothing of it runs', async ({ page }) => {
   const seen = watch(page);
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Under attack');
   await page.getByRole('button', { name: 'Embed', exact: true }).click();
   const code = page.getByLabel('Embed code');
@@ -79,7 +79,7 @@ test('what is pasted as if it were ours is taken only as far as pages have such,
   page,
 }) => {
   const seen = watch(page);
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Pasted from elsewhere');
   const words = page.getByRole('textbox', { name: 'Words of the page' });
   await words.click();
@@ -123,7 +123,7 @@ test('what is pasted as if it were ours is taken only as far as pages have such,
 
 test('hostile words on a label stay words, in the page, the proof and the hand-off', async ({ page }) => {
   const seen = watch(page);
-  await signIn(page);
+  await enter(page);
   await page.goto('/holdings?words=workshop');
   await page.getByRole('button', { name: /^The mirror, half polished/ }).click();
   const placard = page.getByRole('article');

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choosePage, goTo, isSaved, openPage, signIn, told, typeNumber } from './screen.ts';
+import { beginPage, choosePage, enter, goTo, isSaved, openPage, told, typeNumber } from './screen.ts';
 
 const CODE =
   '<iframe src="https://sketches.example/a/17" width="640" height="360" title="A sketch"></iframe>';
@@ -9,7 +9,7 @@ const embedding = (page: Page) => page.getByRole('textbox', { name: 'Embed code'
 test('code that was pasted and not yet put in the page is there on return, and after the window is opened anew', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Half embedded');
   await page.getByRole('button', { name: 'Embed', exact: true }).click();
   await embedding(page).fill(CODE);
@@ -29,7 +29,7 @@ test('code that was pasted and not yet put in the page is there on return, and a
 test('what was begun to be embedded goes where it was begun, though the page was left meanwhile', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Where it was begun');
   await words(page).click();
   for (const line of ['One.', 'Two.', 'Three.']) {
@@ -53,7 +53,7 @@ test('what was begun to be embedded goes where it was begun, though the page was
 });
 
 test('what one page is worked on goes along from stage to stage, until it is gone', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await openPage(page, 'Opening times and prices');
   await expect(page.getByRole('heading', { name: 'Place: Opening times and prices' })).toBeAttached();
   const chosen = page.getByLabel('Page', { exact: true });
@@ -84,7 +84,7 @@ test('what one page is worked on goes along from stage to stage, until it is gon
 test('edits of a picture that are not kept yet are there on return, and can be taken back', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await page.goto('/holdings?words=workshop');
   await page.getByRole('button', { name: /^The mirror, half polished/ }).click();
   await goTo(page, 'Prep');
@@ -106,7 +106,7 @@ test('edits of a picture that are not kept yet are there on return, and can be t
 });
 
 test('what is chosen of a film is there on return', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await page.goto('/prep');
   await page.getByRole('option', { name: 'Aligning a finder scope', exact: true }).click();
   const still = page.getByRole('region', { name: 'The still' });
@@ -125,7 +125,7 @@ test('what is chosen of a film is there on return', async ({ page }) => {
 test('a host’s file that is being written is there on return, and done with once it is kept', async ({
   page,
 }) => {
-  await signIn(page, 'Kit Marlowe-Finch');
+  await enter(page, 'Kit Marlowe-Finch');
   await page.goto('/hosts/files');
   const begin = page.getByRole('button', { name: 'Write a file for a host' });
   const file = page.getByRole('textbox', { name: 'The host’s file' });

@@ -2,14 +2,14 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { held, label } from './labels.ts';
-import { choose, expectDrawn, goTo, openPage, pageId, signIn } from './screen.ts';
+import { choose, enter, expectDrawn, goTo, openPage, pageId, signIn } from './screen.ts';
 
 const placard = (page: Page) => page.getByRole('article', { name: /^Placard of/ });
 const beside = (page: Page) => page.getByRole('region', { name: 'What belongs to this label' });
 const look = (page: Page, name: string) => beside(page).getByRole('tab', { name }).click();
 
 async function openLabel(page: Page, title: string): Promise<string> {
-  await signIn(page);
+  await enter(page);
   const { id } = await held(page, title);
   await page.goto(`/label/${id}`);
   await expect(placard(page)).toHaveAccessibleName(`Placard of ${title}`);
@@ -98,7 +98,7 @@ test('may we? is answered with reasons and sources, and follows what the site is
     beside(page).getByRole('link', { name: 'CC BY-NC-SA 3.0, section 4(d)' }).first(),
   ).toHaveAttribute('href', 'https://creativecommons.org/licenses/by-nc-sa/3.0/legalcode');
   const keeper = await (await browser.newContext()).newPage();
-  await signIn(keeper, 'Kit Marlowe-Finch');
+  await enter(keeper, 'Kit Marlowe-Finch');
   await keeper.goto('/label/terms');
   await keeper.getByRole('checkbox', { name: 'It serves commercial advantage or payment' }).check();
   await keeper.getByRole('button', { name: 'Keep this' }).click();
@@ -200,7 +200,7 @@ test('a permission is put on file with what shows it, and a reviewer approves it
   await expect(line.getByRole('button', { name: 'Approve it' })).toHaveCount(0);
 
   const reviewer = await (await browser.newContext()).newPage();
-  await signIn(reviewer, 'Rowan Ashby');
+  await enter(reviewer, 'Rowan Ashby');
   await reviewer.goto('/label/terms');
   const waiting = reviewer
     .getByRole('region', { name: 'Waiting for a reviewer' })
@@ -217,7 +217,7 @@ test('a permission is put on file with what shows it, and a reviewer approves it
 test('what runs out stands on a time line with its pages, and something else takes its place there', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   const { id } = await held(page, 'Fog below us');
   await label(page, id, { until: '2030-01-01' });
   await page.goto('/label/ending');
@@ -239,7 +239,7 @@ test('what runs out stands on a time line with its pages, and something else tak
 test('labels go out to a spreadsheet and come back: differences first, written, taken back', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await page.goto('/label/spreadsheet');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -320,7 +320,7 @@ test('a label changed once changes its pages, except where a place has its own w
 });
 
 test('one field is written on many once it is seen what stands there', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await page.goto('/holdings?words=moon&kind=picture');
   const cells = page.getByRole('group', { name: 'What was found' }).getByRole('listitem').getByRole('button');
   await cells.first().click();
@@ -336,7 +336,7 @@ test('one field is written on many once it is seen what stands there', async ({ 
 test('a file that is no spreadsheet of labels is refused in a sentence, and so is an empty one', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await page.goto('/label/spreadsheet');
   const choose = (name: string, buffer: Buffer) =>
     page.locator('input[type=file]').last().setInputFiles({ name, mimeType: 'text/csv', buffer });
@@ -354,7 +354,7 @@ test('a file that is no spreadsheet of labels is refused in a sentence, and so i
 
 test('terms of our own are added by a reviewer, and named on a label', async ({ page, browser }) => {
   const reviewer = await (await browser.newContext()).newPage();
-  await signIn(reviewer, 'Rowan Ashby');
+  await enter(reviewer, 'Rowan Ashby');
   await reviewer.goto('/label/terms');
   const own = reviewer.getByRole('region', { name: 'Terms of our own' });
   await expect(own).toContainText('Hollow Valley Camera Club');

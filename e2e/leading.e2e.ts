@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choose, choosePage, goTo, lineOf, openPage, signIn, takeBack, told } from './screen.ts';
+import { beginPage, choose, choosePage, enter, goTo, lineOf, openPage, takeBack, told } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText('Saved just now')).toBeVisible();
@@ -17,7 +17,7 @@ async function handedOff(page: Page, title: string): Promise<string> {
 test('a link is made by key to a page found by its title, to a place in it, and holds when that page moves', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'The long walk');
   await words(page).click();
   await page.keyboard.type('Start here');
@@ -72,7 +72,7 @@ test('a link is made by key to a page found by its title, to a place in it, and 
 });
 
 test('a paragraph is given a name, and a link in the same page leads there', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Places in it');
   await words(page).click();
   await page.keyboard.type('Mind the step.');
@@ -95,7 +95,7 @@ test('a paragraph is given a name, and a link in the same page leads there', asy
 });
 
 test('a document is placed as a link that says what it is, and leaves with the page', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'By bus');
   await words(page).click();
   await page.keyboard.type('Timetable: ');
@@ -115,7 +115,7 @@ test('a document is placed as a link that says what it is, and leaves with the p
 test('an address, a mail address and a place in the same page are links; what is none is not', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Every way out');
   await words(page).click();
   for (const [typed, href] of [

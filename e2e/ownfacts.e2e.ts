@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choose, choosePage, goTo, lineOf, signIn } from './screen.ts';
+import { beginPage, choose, choosePage, enter, goTo, lineOf, signIn } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText('Saved just now')).toBeVisible();
@@ -8,7 +8,7 @@ const own = (page: Page) => page.getByRole('region', { name: 'This page' });
 test('what lists of results say of a page is written as it sets there, and its key phrase is found where it occurs', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Comets in winter');
   await words(page).click();
   await page.keyboard.type('A comet in winter is a patient guest. Winter comets are rare.');
@@ -46,7 +46,7 @@ test('what lists of results say of a page is written as it sets there, and its k
 test('a page has a lead picture before its words and another in lists, each with its own crop and words', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Led by a picture');
   await words(page).click();
   await page.keyboard.type('Words behind it.');
@@ -81,7 +81,7 @@ test('a page has a lead picture before its words and another in lists, each with
 test('a block and a page are shown for a time, and are looked at as they will be on a day', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'For a time');
   await words(page).click();
   await page.keyboard.type('Always here.');

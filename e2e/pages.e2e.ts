@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { choose, goTo, holdBack, lineOf, signIn } from './screen.ts';
+import { choose, enter, goTo, holdBack, lineOf, signIn } from './screen.ts';
 
 const MANY = 25;
 
@@ -64,7 +64,7 @@ test('pages are found by words and state, some at a time, and the list is there 
 });
 
 test('whoever goes elsewhere while a page is being made stays there, and is told of it', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   const line = await lineOf(page, 'Getting here in the dark');
   await line.getByRole('button', { name: 'More to do with Getting here in the dark' }).click();
   await page.getByRole('menuitem', { name: 'Begin another page from it' }).click();

@@ -3,6 +3,7 @@ import sharp from 'sharp';
 import {
   choose,
   choosePage,
+  enter,
   expectDrawn,
   goTo,
   holdBack,
@@ -248,7 +249,7 @@ test('a new version stands in its pages with its credit, and the one before come
 });
 
 test('a picture is prepared for one place alone, and shown as everywhere again', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await openPage(page, 'Autumn star parties');
   const picture = page
     .locator('.ProseMirror figure')
@@ -274,7 +275,7 @@ test('a picture is prepared for one place alone, and shown as everywhere again',
 
 test('many are prepared by a saved sheet: progress, result, bytes before and after', async ({ page }) => {
   test.slow();
-  await signIn(page);
+  await enter(page);
   await page.goto('/holdings?words=moon&kind=picture');
   const cells = page.getByRole('group', { name: 'What was found' }).getByRole('listitem').getByRole('button');
   const bar = page.getByRole('group', { name: 'What is chosen' });
@@ -310,7 +311,7 @@ test('many are prepared by a saved sheet: progress, result, bytes before and aft
 });
 
 test('names are given by a pattern, after the whole table was seen', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await page.goto('/holdings?words=crescent&kind=picture');
   const cells = page.getByRole('group', { name: 'What was found' }).getByRole('listitem').getByRole('button');
   await cells.nth(0).click();

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { unlabel } from './labels.ts';
-import { goTo, signIn } from './screen.ts';
+import { enter, goTo, signIn } from './screen.ts';
 
 /** What somebody sees of a screen at a glance: its heading, whether it shows pictures, and how many lines. */
 const glanceAt = (page: Page) =>
@@ -40,7 +40,7 @@ for (const stage of ['Gather', 'Prep', 'Label', 'Place', 'Proof', 'Holdings', 'P
   });
 
 test('the ledger is there on return, and so is the window’s title', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await page.goto('/holdings?as=ledger');
   await expect(page.getByRole('row').nth(3)).toBeVisible();
   await goTo(page, 'Gather');

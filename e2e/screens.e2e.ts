@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { choose, goTo, lineOf, signIn, takeBack, told, waitingAt } from './screen.ts';
+import { choose, enter, goTo, lineOf, signIn, takeBack, told, waitingAt } from './screen.ts';
 
 test('the stage rule counts real queues', async ({ page }) => {
   await signIn(page);
@@ -144,7 +144,7 @@ test('holdings are found by words on the label, and the search lives in the addr
 });
 
 test('embed code pasted among the words is recognised', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await page.goto('/place');
   const words = page.getByRole('textbox', { name: 'Words of the page' });
   await words.locator('p').first().click();

@@ -3,7 +3,7 @@ import { unzipSync } from 'fflate';
 import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
-import { beginPage, isSaved, openPage, pageId, previewOf, signIn, wordsOf } from './screen.ts';
+import { beginPage, enter, isSaved, openPage, pageId, previewOf, signIn, wordsOf } from './screen.ts';
 
 const set = (page: Page) => wordsOf(page).locator('.together');
 const panel = (page: Page) => page.getByRole('region', { name: 'How these stand' });
@@ -38,7 +38,7 @@ const MOONS = ['Young moon', 'Three quarters', 'Full', 'Low sun in the south'];
 test('many are placed together, looked at in every setting, and lose nothing on the way', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Set together');
   await wordsOf(page).click();
   await page.keyboard.type('Four nights of the same month.');
@@ -124,7 +124,7 @@ test('many are placed together, looked at in every setting, and lose nothing on 
 test('things are ordered by mouse in the page and in the list, and by keys, and it is told', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'In another order');
   await wordsOf(page).click();
   await placeTogether(page, MOONS);
@@ -190,7 +190,7 @@ test('things are ordered by mouse in the page and in the list, and by keys, and 
 test('by keys alone: blocks are chosen, set in columns, divided, turned round and taken apart', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'By keys alone');
   await wordsOf(page).click();
   await page.keyboard.type('Above');
@@ -249,7 +249,7 @@ test('by keys alone: blocks are chosen, set in columns, divided, turned round an
 test('an opener tells how well its words can be read, proposes the least veil, and is found until that is enough', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Opened brightly');
   await wordsOf(page).click();
   await page.getByRole('button', { name: 'Put a picture or film' }).click();
@@ -297,7 +297,7 @@ test('an opener tells how well its words can be read, proposes the least veil, a
 });
 
 test('a note stands at the side of the words, and below them on a phone', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'With a note');
   await wordsOf(page).click();
   for (const line of [
@@ -341,7 +341,7 @@ test('a note stands at the side of the words, and below them on a phone', async 
 });
 
 test('visitors go through slides and galleries by keys and without a script', async ({ page, browser }) => {
-  await signIn(page);
+  await enter(page);
   await openPage(page, 'The valley by night');
   const preview = await previewOf(page, pageId(page));
   const visitor = await browser.newPage({ javaScriptEnabled: false, viewport: { width: 1000, height: 900 } });
@@ -427,7 +427,7 @@ test('two who order the same things at once: the later one is asked, and sees bo
     await (await browser.newContext({ viewport: { width: 1280, height: 900 } })).newPage(),
   ];
   await signIn(first, 'Edda Quill');
-  await signIn(second, 'Kit Marlowe-Finch');
+  await enter(second, 'Kit Marlowe-Finch');
   await beginPage(first, 'Ordered by two');
   await wordsOf(first).click();
   await placeTogether(first, MOONS.slice(0, 3));

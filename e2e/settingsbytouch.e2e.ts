@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginPage, dragByFinger, isSaved, signIn, wordsOf } from './screen.ts';
+import { beginPage, dragByFinger, enter, isSaved, wordsOf } from './screen.ts';
 
 test.use({ hasTouch: true, isMobile: true });
 
@@ -11,7 +11,7 @@ for (const viewport of [
     test.use({ viewport });
 
     test('things are put together, set, and ordered by a finger', async ({ page }) => {
-      await signIn(page);
+      await enter(page);
       await beginPage(page, `By finger at ${viewport.width}`);
       await wordsOf(page).tap();
       await page.keyboard.type('Three of them.');

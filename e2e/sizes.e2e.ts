@@ -1,4 +1,4 @@
-import { expect, test, type Browser } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { lineOf, signIn } from './screen.ts';
 
 const SCREENS = [320, 390, 599, 600, 768, 1024, 1280, 1920];
@@ -13,20 +13,42 @@ interface Loaded {
   files: number[];
 }
 
+/** What stands in a page's markup of the files of its pictures: how many pixels each has, by address. */
+async function filesOf(page: Page, preview: string): Promise<Map<string, { wide: number; high: number }>> {
+  await page.goto(preview, { waitUntil: 'domcontentloaded' });
+  const files = await page.evaluate(() =>
+    [...document.querySelectorAll<HTMLImageElement | HTMLSourceElement>('main img, main source')].flatMap(
+      ({ srcset, width, height }) =>
+        srcset
+          .split(', ')
+          .map((part) => /^(\S+) (\d+)w$/.exec(part))
+          .filter((part) => part !== null)
+          .map(([, src = '', across]): [string, { wide: number; high: number }] => [
+            new URL(src, location.href).href,
+            { wide: Number(across), high: Math.round((Number(across) * height) / width) },
+          ]),
+    ),
+  );
+  return new Map(files);
+}
+
 /** What a browser chose of each picture of a page that is looked at for the first time. */
-async function loadedOf(
-  browser: Browser,
-  preview: string,
-  width: number,
-  density: number,
-): Promise<Loaded[]> {
-  const visitor = await browser.newPage({ viewport: { width, height: 900 }, deviceScaleFactor: density });
-  await visitor.goto(preview);
-  for (const picture of await visitor.locator('main img:visible').all()) {
-    await picture.scrollIntoViewIfNeeded();
-    await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.complete)).toBe(true);
-  }
-  const loaded = await visitor.evaluate(() =>
+async function loadedOf(visitor: Page, preview: string, width: number): Promise<Loaded[]> {
+  await visitor.setViewportSize({ width, height: 900 });
+  await visitor.goto(preview, { waitUntil: 'domcontentloaded' });
+  // All of them, without going through the page: which file is chosen does not depend on where one looks.
+  await visitor.evaluate(() => {
+    for (const img of document.querySelectorAll<HTMLImageElement>('main img')) img.loading = 'eager';
+  });
+  const pictures = visitor.locator('main img:visible');
+  await expect
+    .poll(() =>
+      pictures.evaluateAll((all) =>
+        (all as HTMLImageElement[]).every((img) => img.complete && img.currentSrc),
+      ),
+    )
+    .toBe(true);
+  return visitor.evaluate(() =>
     [...document.querySelectorAll<HTMLImageElement>('main img')].flatMap((img) => {
       const { width: wide, height: high } = img.getBoundingClientRect();
       const sets = [...(img.parentElement?.querySelectorAll('source') ?? []), img].map(
@@ -58,8 +80,6 @@ async function loadedOf(
       };
     }),
   );
-  await visitor.close();
-  return loaded;
 }
 
 for (const title of [
@@ -82,17 +102,31 @@ for (const title of [
     };
     const amiss: string[] = [];
     let seen = 0;
-    for (const width of SCREENS)
-      for (const density of DENSITIES)
-        for (const { alt, needed, file, files } of await loadedOf(browser, preview, width, density)) {
+    for (const density of DENSITIES) {
+      const visitor = await browser.newPage({ deviceScaleFactor: density });
+      const files = await filesOf(visitor, preview);
+      // A drawing of the same proportions stands for each file: which one is chosen is asked, not what it shows.
+      await visitor.route('**/media/**', (route) => {
+        const size = files.get(route.request().url());
+        if (!size) return route.continue();
+        return route.fulfill({
+          contentType: 'image/svg+xml',
+          body: `<svg xmlns="http://www.w3.org/2000/svg" width="${size.wide}" height="${size.high}"/>`,
+        });
+      });
+      // From narrow to wide: a browser that has a larger file already takes that.
+      for (const width of SCREENS)
+        for (const { alt, needed, file, files: all } of await loadedOf(visitor, preview, width)) {
           seen++;
           const says = `“${alt}” at ${width} × ${density}: ${file} for ${Math.round(needed)}`;
           // Where there is none large enough, the largest is as good as it gets; where all are, the smallest is.
-          if (file < needed * 0.95 && file < Math.max(...files)) amiss.push(says);
+          if (file < needed * 0.95 && file < Math.max(...all)) amiss.push(says);
           // The page’s own margins, which only its style knows, are up to a tenth.
-          const smaller = files.some((one) => one < file && one >= needed * 1.1);
+          const smaller = all.some((one) => one < file && one >= needed * 1.1);
           if (file > needed * 1.6 && smaller) amiss.push(says);
         }
+      await visitor.close();
+    }
     expect(seen).toBeGreaterThan(SCREENS.length);
     expect(amiss).toEqual([]);
   });

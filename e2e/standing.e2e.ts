@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { beginPage, choose, choosePage, goTo, signIn, typeNumber } from './screen.ts';
+import { beginPage, choose, choosePage, enter, goTo, typeNumber } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText('Saved just now')).toBeVisible();
@@ -20,7 +20,7 @@ const widthOf = async (element: Locator) => (await element.boundingBox())?.width
 test('a picture is set beside the words, dragged to a width, given gaps, a box and rounded corners, and stands so outside', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Set by hand');
   await words(page).click();
   await page.keyboard.type(
@@ -100,7 +100,7 @@ test('a picture is set beside the words, dragged to a width, given gaps, a box a
 });
 
 test('a press opens a picture large without a script, and Escape closes it', async ({ page, browser }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Seen large');
   await words(page).click();
   await put(page, 'Slow turning');
@@ -140,7 +140,7 @@ test('a press opens a picture large without a script, and Escape closes it', asy
 test('a picture goes small into the line of words and out of it again, with its alt text, and into a cell', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'In the line');
   await words(page).click();
   await page.keyboard.type('Look for this sign.');

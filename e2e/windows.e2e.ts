@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { beginPage, signIn } from './screen.ts';
+import { beginPage, enter, signIn } from './screen.ts';
 
 test('a second window never overwrites: the later writer is told and keeps the words', async ({
   browser,
@@ -9,7 +9,7 @@ test('a second window never overwrites: the later writer is told and keeps the w
     await (await browser.newContext()).newPage(),
   ];
   await signIn(first, 'Edda Quill');
-  await signIn(second, 'Kit Marlowe-Finch');
+  await enter(second, 'Kit Marlowe-Finch');
   await beginPage(first, 'Written by two');
   await expect(first.getByRole('textbox', { name: 'Words of the page' })).toBeVisible();
   await second.goto(new URL(first.url()).pathname);
@@ -65,7 +65,7 @@ test('a placard changed by two shows the newer words and keeps the later ones be
 });
 
 test('what is written while the connection is gone is saved when it is back', async ({ page, context }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Written in a tunnel');
   const words = page.getByRole('textbox', { name: 'Words of the page' });
   await words.click();
@@ -81,7 +81,7 @@ test('what is written while the connection is gone is saved when it is back', as
 test('a window that is older than a page shows it to nobody as empty, and never saves over it', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'From tomorrow');
   await expect(page.getByText(/^Saved/)).toBeVisible();
   const address = page.url();
@@ -109,7 +109,7 @@ test('a window that is older than a page shows it to nobody as empty, and never 
 test('what a window does not know of a page stands there, is said, and is saved as it is', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Partly unknown');
   await expect(page.getByText(/^Saved/)).toBeVisible();
   const address = page.url();

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choose, choosePage, goTo, pick, signIn, typeNumber } from './screen.ts';
+import { beginPage, choose, choosePage, enter, goTo, pick, typeNumber } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText('Saved just now')).toBeVisible();
@@ -16,7 +16,7 @@ async function handedOff(page: Page, title: string): Promise<string> {
 test('a table is put in, filled by key, given heads, a caption and a merged cell, and handed off whole', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Opening hours');
   await words(page).click();
   await page.keyboard.type('When we open.');
@@ -84,7 +84,7 @@ test('a table is put in, filled by key, given heads, a caption and a merged cell
 });
 
 test('a table without heads is found, and is given them in one press', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Pasted figures');
   await words(page).click();
   // As spreadsheets give cells to the clipboard.
@@ -111,7 +111,7 @@ test('a table without heads is found, and is given them in one press', async ({ 
 });
 
 test('a quotation says whose it is; a rule and small print stand as such', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Said of us');
   await words(page).click();
   await page.keyboard.type('The darkest valley I know.');

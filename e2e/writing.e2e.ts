@@ -1,5 +1,5 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { beginPage, choosePage, drag, goTo, signIn } from './screen.ts';
+import { beginPage, choosePage, drag, enter, goTo, signIn } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText(/^Saved/)).toBeVisible();
@@ -15,7 +15,7 @@ async function placeFromTray(page: Page, name: RegExp): Promise<void> {
 }
 
 test('who goes on writing after placing a picture writes behind it', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Written on');
   await words(page).click();
   await page.keyboard.type('Before it.');
@@ -38,7 +38,7 @@ test('who goes on writing after placing a picture writes behind it', async ({ pa
 test('a list goes on at the number it was begun with, and takes no picture into its items', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Listed');
   await words(page).click();
   await page.keyboard.type('5. The fifth');
@@ -59,7 +59,7 @@ test('a list goes on at the number it was begun with, and takes no picture into 
 });
 
 test('a place that was chosen stays the right one while somebody writes above it', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Chosen first');
   await words(page).click();
   for (const line of ['One.', 'Two.', 'Three.']) {
@@ -84,7 +84,7 @@ test('a place that was chosen stays the right one while somebody writes above it
 });
 
 test('whoever leaves quickly hands off what was written last', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Left in a hurry');
   await words(page).click();
   await page.keyboard.type('The first words.');
@@ -96,7 +96,7 @@ test('whoever leaves quickly hands off what was written last', async ({ page }) 
 });
 
 test('a save whose answer is lost is the same save when it is sent again', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Lost on the way');
   await words(page).click();
   let lost = 0;
@@ -116,7 +116,7 @@ test('a save whose answer is lost is the same save when it is sent again', async
 });
 
 test('an answer that is no answer stops nothing', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Answered badly');
   await words(page).click();
   let bad = 0;
@@ -134,7 +134,7 @@ test('an answer that is no answer stops nothing', async ({ page }) => {
 async function leaveUnsaved(browser: Browser, title: string, text: string) {
   const context = await browser.newContext();
   const page = await context.newPage();
-  await signIn(page);
+  await enter(page);
   await beginPage(page, title);
   await expect(words(page)).toBeVisible();
   const address = new URL(page.url()).pathname;
@@ -176,13 +176,13 @@ test('what one person left unsaved is neither shown to another at the same brows
   await context.setOffline(false);
   await context.clearCookies();
   const page = await context.newPage();
-  await signIn(page, 'Kit Marlowe-Finch');
+  await enter(page, 'Kit Marlowe-Finch');
   await page.goto(address);
   await expect(page.getByLabel('Title of the page')).toHaveValue('At one desk');
   await expect(words(page)).toHaveText('');
   await page.close();
   const again = await context.newPage();
-  await signIn(again, 'Edda Quill');
+  await enter(again, 'Edda Quill');
   await again.goto(address);
   await expect(words(again)).toHaveText('Only mine.');
   await saved(again);
@@ -194,7 +194,7 @@ test('what somebody else changed since is not written over: what was kept is off
 }) => {
   const { context, address } = await leaveUnsaved(browser, 'Kept beside', 'Mine, from the train.');
   const other = await (await browser.newContext()).newPage();
-  await signIn(other, 'Kit Marlowe-Finch');
+  await enter(other, 'Kit Marlowe-Finch');
   await other.goto(address);
   await words(other).click();
   await other.keyboard.type('Theirs, from the desk.');
@@ -214,7 +214,7 @@ test('a label that was written while the server was away is saved when it is bac
   page,
   context,
 }) => {
-  await signIn(page);
+  await enter(page);
   await page.goto('/holdings?words=finder%20chart');
   await page.getByRole('group', { name: 'What was found' }).getByRole('button').first().click();
   const caption = page.getByRole('article').getByLabel('Caption', { exact: true });
@@ -276,7 +276,7 @@ test('a label that somebody else changed since is not written over: what was kep
 });
 
 test('words are saved whatever the title is', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Of any length');
   await page.getByLabel('Title of the page').fill('x'.repeat(400));
   await words(page).click();
@@ -295,7 +295,7 @@ test('what is pasted from elsewhere keeps its structure, drops its looks, and sa
 }) => {
   const refused: string[] = [];
   page.on('console', (message) => /refused/i.test(message.text()) && refused.push(message.text()));
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Pasted into');
   await words(page).click();
   await page.keyboard.type('Before it.');

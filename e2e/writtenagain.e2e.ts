@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choosePage, goTo, signIn } from './screen.ts';
+import { beginPage, choosePage, enter, goTo, signIn } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText('Saved just now')).toBeVisible();
@@ -37,7 +37,7 @@ test('pictures of what is pasted keep their places, come as arrivals, and wait f
 }) => {
   const asked: string[] = [];
   page.on('request', (request) => asked.push(request.url()));
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Pasted with pictures');
   const data = await picture(page, '#2f5d50');
   await paste(
@@ -77,7 +77,7 @@ test('pictures of what is pasted keep their places, come as arrivals, and wait f
 
 test('one key pastes plain words', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Pasted plain');
   await words(page).click();
   await page.evaluate(() =>
@@ -96,7 +96,7 @@ test('one key pastes plain words', async ({ page, context }) => {
 test('the page is written as HTML and back; what cannot be kept is marked and told before it is lost', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Written as HTML');
   await words(page).click();
   await page.keyboard.type('One line.');
@@ -131,7 +131,7 @@ test('the page is written as HTML and back; what cannot be kept is marked and to
 });
 
 test('a page has the whole window, and gives it back', async ({ page }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'In the full window');
   await words(page).click();
   await page.keyboard.type('Nothing but words.');
@@ -146,7 +146,7 @@ test('a page has the whole window, and gives it back', async ({ page }) => {
 test('earlier versions are read beside the page, and brought back whole or a block at a time', async ({
   page,
 }) => {
-  await signIn(page);
+  await enter(page);
   await beginPage(page, 'Many versions');
   await words(page).click();
   await page.keyboard.type('First line.');
@@ -187,7 +187,7 @@ test('two who write in other parts of a page have both; where both changed the s
     await (await browser.newContext()).newPage(),
   ];
   await signIn(first, 'Edda Quill');
-  await signIn(second, 'Kit Marlowe-Finch');
+  await enter(second, 'Kit Marlowe-Finch');
   await beginPage(first, 'Written by both');
   await words(first).click();
   for (const line of ['One.', 'Two.', 'Three.']) {

@@ -8,7 +8,7 @@ import type { Asset, AssetDetail, Site, Summary } from '@placard/core/contract';
 import { openServer, until, type Caller, type OpenServer } from './testing/openserver.ts';
 import { send, settled } from './testing/sending.ts';
 
-const FILM = fileURLToPath(new URL('../demo/media/turning-sky.mp4', import.meta.url));
+const FILM = fileURLToPath(new URL('./testing/files/tiny.mp4', import.meta.url));
 
 let server: OpenServer;
 let editor: Caller;

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createTestDatabase } from '../testing/opendatabase.ts';
-import { isDuplicate, migrateDatabase, openDatabase, type Database } from './database.ts';
+import { isDuplicate, openDatabase, type Database } from './database.ts';
 import { job } from './schema.ts';
 
 let database: Database;
@@ -9,7 +9,6 @@ let drop: () => Promise<void>;
 beforeAll(async () => {
   let url: string;
   ({ url, drop } = await createTestDatabase());
-  await migrateDatabase(url);
   database = openDatabase(url);
   await database.insert(job).values([row('one'), row('other')]);
 });

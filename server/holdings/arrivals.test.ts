@@ -2,7 +2,7 @@ import { mkdtemp, rm, utimes, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { migrateDatabase, openDatabase, type Database } from '../db/database.ts';
+import { openDatabase, type Database } from '../db/database.ts';
 import { arrival, site } from '../db/schema.ts';
 import { found } from '../people/found.ts';
 import { createTestDatabase } from '../testing/opendatabase.ts';
@@ -15,7 +15,6 @@ let siteId: string;
 beforeAll(async () => {
   let url: string;
   ({ url, drop } = await createTestDatabase());
-  await migrateDatabase(url);
   database = openDatabase(url);
   uploads = await mkdtemp(join(tmpdir(), 'placard-uploads-'));
   await found(database, {

@@ -42,16 +42,20 @@ export async function servedDrawing(path: string, label: string): Promise<Buffer
 }
 
 /**
- * The pixels of a drawing at a size: what was cleaned of it is drawn by a process that ends when it takes too long,
- * a few at a time. Throws Refused.
+ * The pixels of a drawing at a size: what was cleaned of it is drawn by a process that ends when it takes longer than
+ * so many milliseconds, a few at a time. Throws Refused.
  */
-export async function drawn(from: string | Buffer, { width, height }: Size): Promise<Pixels> {
+export async function drawn(
+  from: string | Buffer,
+  { width, height }: Size,
+  within = DRAWN_WITHIN,
+): Promise<Pixels> {
   if (width * height > MOST_PIXELS)
     throw new Refused(
       `This drawing would be ${width} × ${height} pixels large; that is more than can be drawn.`,
     );
   const { svg } = await read({ from, size: { width, height } });
-  const data = await drawing.run(() => drawnBy(svg, width, height));
+  const data = await drawing.run(() => drawnBy(svg, width, height, within));
   if (data.length !== width * height * 4)
     throw new Refused('This drawing cannot be drawn. Simplify it, or export it as a picture.');
   return { data, raw: { width, height, channels: 4 } };
@@ -69,11 +73,11 @@ async function read(task: Task): Promise<CleanDrawing> {
 }
 
 /** What the drawing process wrote; nothing where it was ended. */
-async function drawnBy(svg: string, width: number, height: number): Promise<Buffer> {
+async function drawnBy(svg: string, width: number, height: number, within: number): Promise<Buffer> {
   const limited = `ulimit -v ${MOST_MEMORY}; exec "$0" "$@"`;
   const words = ['-c', limited, process.execPath, PROCESS, String(width), String(height)];
   const child = spawn('sh', words, { stdio: ['pipe', 'pipe', 'ignore'], env: { PATH: process.env['PATH'] } });
-  const over = setTimeout(() => child.kill('SIGKILL'), DRAWN_WITHIN);
+  const over = setTimeout(() => child.kill('SIGKILL'), within);
   try {
     // One that ends before it has read all of it says so by what it did not write.
     child.stdin.on('error', () => {});

@@ -6,7 +6,7 @@ import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { AS_IT_CAME } from '@placard/core/prep';
 import { newId } from '../db/columns.ts';
-import { migrateDatabase, openDatabase, type Database } from '../db/database.ts';
+import { openDatabase, type Database } from '../db/database.ts';
 import { asset, original, page, placement, rendition, section, site, version } from '../db/schema.ts';
 import { openStore, type Store } from '../store/store.ts';
 import { createTestDatabase } from '../testing/opendatabase.ts';
@@ -21,7 +21,6 @@ let store: Store;
 beforeAll(async () => {
   let url: string;
   ({ url, drop } = await createTestDatabase());
-  await migrateDatabase(url);
   database = openDatabase(url);
   folder = await mkdtemp(join(tmpdir(), 'placard-empty-'));
   store = await openStore(pathToFileURL(folder).href, 'a secret, long enough for tests', 'http://127.0.0.1');

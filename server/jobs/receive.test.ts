@@ -5,7 +5,7 @@ import { pathToFileURL } from 'node:url';
 import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
-import { migrateDatabase, openDatabase, type Database } from '../db/database.ts';
+import { openDatabase, type Database } from '../db/database.ts';
 import { original } from '../db/schema.ts';
 import { forgetOriginal } from '../holdings/arrivals.ts';
 import { openStore, type Store } from '../store/store.ts';
@@ -21,7 +21,6 @@ let dropDatabase: () => Promise<void>;
 beforeAll(async () => {
   const made = await createTestDatabase();
   dropDatabase = made.drop;
-  await migrateDatabase(made.url);
   database = openDatabase(made.url);
   folder = await mkdtemp(join(tmpdir(), 'placard-receive-'));
   store = await openStore(pathToFileURL(join(folder, 'store')).href, 'secret', 'http://127.0.0.1');

@@ -2,14 +2,14 @@ import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { migrateDatabase, openDatabase, type Database } from '../db/database.ts';
 import { job } from '../db/schema.ts';
-import { createTestDatabase } from '../testing/opendatabase.ts';
+import { createEmptyDatabase } from '../testing/opendatabase.ts';
 import { advance, enqueue, fail, finish, jobOn, take, visibleJobs } from './queue.ts';
 
 let database: Database;
 let drop: () => Promise<void>;
 beforeAll(async () => {
   let url: string;
-  ({ url, drop } = await createTestDatabase());
+  ({ url, drop } = await createEmptyDatabase());
   // Two processes that start at once make the tables once.
   await Promise.all([migrateDatabase(url), migrateDatabase(url)]);
   database = openDatabase(url);

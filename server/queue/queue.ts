@@ -214,7 +214,7 @@ export async function fail(
   mayPass: boolean,
 ): Promise<boolean> {
   const givenUp = !mayPass || row.attempts >= MOST_ATTEMPTS;
-  const rest = new Date(Date.now() + 1000 * 2 ** row.attempts);
+  const rest = new Date(Date.now() + paced(1000) * 2 ** row.attempts);
   const ended = await end(database, row, {
     state: givenUp ? 'failed' : 'waiting',
     says: says.slice(0, 500),

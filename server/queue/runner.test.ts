@@ -1,6 +1,6 @@
 import { pino } from 'pino';
 import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
-import { migrateDatabase, openDatabase, type Database } from '../db/database.ts';
+import { openDatabase, type Database } from '../db/database.ts';
 import { job } from '../db/schema.ts';
 import { createTestDatabase } from '../testing/opendatabase.ts';
 import { until } from '../testing/openserver.ts';
@@ -12,7 +12,6 @@ let drop: () => Promise<void>;
 beforeAll(async () => {
   let url: string;
   ({ url, drop } = await createTestDatabase());
-  await migrateDatabase(url);
   database = openDatabase(url);
 });
 afterAll(async () => {

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { migrateDatabase, openDatabase } from '../db/database.ts';
+import { openDatabase } from '../db/database.ts';
 import { told } from '../db/schema.ts';
 import { createTestDatabase } from '../testing/opendatabase.ts';
 import { Remembered } from './remembered.ts';
@@ -8,7 +8,6 @@ let database: ReturnType<typeof openDatabase>;
 let drop: () => Promise<void>;
 beforeAll(async () => {
   const made = await createTestDatabase();
-  await migrateDatabase(made.url);
   database = openDatabase(made.url);
   drop = made.drop;
 });

@@ -4,10 +4,8 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { found } from '../people/found.ts';
-import { migrateDatabase, openDatabase } from '../db/database.ts';
 import { expectByContract } from './bycontract.ts';
-import { createTestDatabase } from './opendatabase.ts';
+import { createTestDatabase, PASSWORD } from './opendatabase.ts';
 
 /** A server process of its own for one test file, with its database and store; it can be killed and started again. */
 export interface OpenServer {
@@ -31,14 +29,11 @@ export interface Caller {
   ask<T>(method: string, path: string, body?: unknown): Promise<{ status: number; body: T }>;
 }
 
-const PASSWORD = 'a password for tests';
 /** What is started: compiled where the launcher says so. */
 const PROGRAM = process.env['PLACARD_SERVER_PROGRAM'] ?? new URL('../main.ts', import.meta.url).pathname;
 
 export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenServer> {
-  const { url: databaseUrl, drop } = await createTestDatabase();
-  await migrateDatabase(databaseUrl);
-  await foundTestSite(databaseUrl);
+  const { url: databaseUrl, drop } = await createTestDatabase({ founded: true });
   const folder = await mkdtemp(join(tmpdir(), 'placard-server-'));
   let [port, contentPort] = [await anyPort(), await anyPort()];
   let child: ChildProcess | undefined;
@@ -61,7 +56,8 @@ export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenSer
       process.execPath,
       PROGRAM.endsWith('.ts') ? ['--import', import.meta.resolve('tsx'), PROGRAM] : [PROGRAM],
       {
-        stdio: ['ignore', 'ignore', 'pipe'],
+        // It says by a message that it can be used, whoever else answers at its port.
+        stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
         env: {
           ...process.env,
           DATABASE_URL: databaseUrl,
@@ -82,18 +78,13 @@ export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenSer
       complained = (complained + words).slice(-4000);
       process.stderr.write(words);
     });
-    const end = Date.now() + 600_000;
-    while (Date.now() < end) {
-      if (started.exitCode !== null || started.signalCode !== null)
-        throw new Error(`The server ended by itself: ${complained}`);
-      const answer = await fetch(`http://127.0.0.1:${at}/healthz`, {
-        signal: AbortSignal.timeout(2_000),
-      }).catch(() => undefined);
-      if (answer?.ok) return started;
-      await pause(100);
-    }
-    started.kill('SIGKILL');
-    throw new Error(`The server did not start within ten minutes: ${complained}`);
+    const ready = new Promise<boolean>((resolve) => {
+      started.once('message', () => resolve(true));
+      started.once('exit', () => resolve(false));
+    });
+    if (!(await ready)) throw new Error(`The server ended by itself: ${complained}`);
+    started.disconnect();
+    return started;
   };
 
   const kill = (signal: NodeJS.Signals) => end(child, signal);
@@ -126,28 +117,6 @@ async function end(child: ChildProcess | undefined, signal: NodeJS.Signals): Pro
   const ended = new Promise((resolve) => child.once('exit', resolve));
   child.kill(signal);
   await ended;
-}
-
-async function foundTestSite(databaseUrl: string): Promise<void> {
-  const database = openDatabase(databaseUrl);
-  await found(database, {
-    name: 'A site for tests',
-    language: 'en',
-    measures: [
-      { id: 'aside', name: 'Aside', width: 320 },
-      { id: 'column', name: 'Column', width: 720 },
-    ],
-    style: 'body{font:16px serif}',
-    sections: [{ slug: 'visit', title: 'Visit' }],
-    people: (['editor', 'reviewer', 'keeper'] as const).map((role) => ({
-      name: role,
-      email: `${role}@test.example`,
-      password: PASSWORD,
-      role,
-    })),
-    approvedHosts: [{ host: 'lanternreel.example', note: '' }],
-  });
-  await database.close();
 }
 
 async function signIn(address: string, port: number, role: string): Promise<Caller> {
@@ -195,7 +164,7 @@ export async function until<T>(question: () => Promise<T | undefined | false | n
   while (Date.now() < end) {
     const answer = await question();
     if (answer) return answer;
-    await pause(150);
+    await pause(50);
   }
   throw new Error('It did not happen within ten minutes.');
 }
