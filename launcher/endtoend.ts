@@ -1,6 +1,8 @@
 import { cp, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { stripVTControlCharacters } from 'node:util';
+import mysql, { type RowDataPacket } from 'mysql2/promise';
+import pWaitFor from 'p-wait-for';
 import { openHouse, PORTS, type OpenHouse } from './house.ts';
 import { freeRun } from './ports.ts';
 import { say } from './say.ts';
@@ -74,7 +76,12 @@ export async function endToEnd(scratch: string, names: string[]): Promise<Ended>
     }
   };
 
-  await timing(spent, 'End to end: the sample site made', async () => (await open(0)).close());
+  await timing(spent, 'End to end: the sample site made', async () => {
+    const house = await open(0);
+    // What is made of films takes a while, and is made once for all houses.
+    await untilIdle(house.database);
+    await house.close();
+  });
   await rename(folderOf(0), folderOf('made'));
   const told = await inHouses(HOUSES, (houses) =>
     timing(spent, 'End to end: in Chromium', () => run('e2e.json', houses, names)),
@@ -95,6 +102,21 @@ export async function endToEnd(scratch: string, names: string[]): Promise<Ended>
     failures,
     second: failed === 0 ? first.failures : [],
   };
+}
+
+/** Waits until a house has nothing to do by itself any more. */
+async function untilIdle(database: string): Promise<void> {
+  const connection = await mysql.createConnection(database);
+  await pWaitFor(
+    async () => {
+      const [[row]] = await connection.query<RowDataPacket[]>(
+        "SELECT count(*) AS jobs FROM job WHERE state IN ('waiting', 'working')",
+      );
+      return Number(row?.['jobs']) === 0;
+    },
+    { interval: 500 },
+  );
+  await connection.end();
 }
 
 function endOf({ well, stats, suites, errors }: Run): Ended {

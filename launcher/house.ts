@@ -38,6 +38,8 @@ export interface Plan {
 
 export interface OpenHouse {
   address: string;
+  /** The address of its database. */
+  database: string;
   /** Which ports it has taken, for people. */
   ports: string;
   /** The first port of its stand-ins. */
@@ -131,6 +133,7 @@ export async function openHouse(plan: Plan): Promise<OpenHouse> {
     );
     return {
       address: origin,
+      database: database.url,
       ports: `ports ${plan.port} to ${plan.port + PORTS - 1}${standinsFrom === plan.port + STANDINS_FROM ? '' : `, and the stand-ins’ ${standinsFrom} to ${standinsFrom + STANDINS - 1}`}`,
       standins: standinsFrom,
       broken,
