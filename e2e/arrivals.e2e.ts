@@ -1,8 +1,8 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
-import { goTo, signIn, waitingAt } from './screen.ts';
+import { goTo, signIn, test, waitingAt } from './screen.ts';
 
 const moon = () => readFile(fileURLToPath(new URL('../demo/media/moon-full.jpg', import.meta.url)));
 /** A picture that nobody has sent yet: the moon, with bytes of its own after its end. */

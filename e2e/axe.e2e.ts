@@ -1,6 +1,6 @@
-import { expect, test, type Page, type Request } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import axe from 'axe-core';
-import { enter, openPage } from './screen.ts';
+import { enter, openPage, test, watchRest } from './screen.ts';
 
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 
@@ -10,7 +10,8 @@ async function violations(
   part: string | null,
   only: readonly string[] | null,
 ): Promise<string[]> {
-  await page.evaluate(axe.source);
+  // Half a megabyte of it: once for each document.
+  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
   return page.evaluate(
     async ({ part, only, tags }) => {
       const { violations } = await (window as unknown as { axe: typeof axe }).axe.run(part ?? document, {
@@ -25,27 +26,6 @@ async function violations(
     },
     { part, only: only as string[] | null, tags: TAGS },
   );
-}
-
-/** Says when nothing is on its way for a page any more, and what it shows stays the same. */
-function watchRest(page: Page): () => Promise<void> {
-  let [asked, answered] = [0, 0];
-  const counts = (request: Request) => !request.url().endsWith('/api/events');
-  const answer = (request: Request) => void (answered += counts(request) ? 1 : 0);
-  page.on('request', (request) => void (asked += counts(request) ? 1 : 0));
-  page.on('requestfinished', answer);
-  page.on('requestfailed', answer);
-  return async () => {
-    let before = '';
-    await expect
-      .poll(async () => {
-        const now = `${asked} ${await page.locator('body').innerText()}`;
-        const rests = now === before && answered === asked;
-        before = now;
-        return rests;
-      })
-      .toBe(true);
-  };
 }
 
 type Screen = [name: string, open: (page: Page) => Promise<unknown>, part?: string];

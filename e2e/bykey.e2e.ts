@@ -1,7 +1,7 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
-import { pressAndHear, toldOfDrag } from './screen.ts';
+import { pressAndHear, test, toldOfDrag } from './screen.ts';
 
 const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
 

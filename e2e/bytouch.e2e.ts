@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
-import { dragByFinger, enter, signIn } from './screen.ts';
+import { dragByFinger, enter, signIn, test } from './screen.ts';
 
 const MEDIA = fileURLToPath(new URL('../demo/media/', import.meta.url));
 

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choose, enter, isSaved, pageId, previewOf, wordsOf } from './screen.ts';
+import { expect, type Page } from '@playwright/test';
+import { beginPage, choose, enter, isSaved, pageId, previewOf, test, wordsOf } from './screen.ts';
 
 async function assetCalled(page: Page, words: string): Promise<string> {
   const found = (await (await page.request.get(`/api/assets?words=${encodeURIComponent(words)}`)).json()) as {

@@ -1,5 +1,16 @@
-import { expect, test } from '@playwright/test';
-import { beginPage, enter, goTo, isSaved, openPage, pageId, previewOf, told, wordsOf } from './screen.ts';
+import { expect } from '@playwright/test';
+import {
+  beginPage,
+  enter,
+  goTo,
+  isSaved,
+  openPage,
+  pageId,
+  previewOf,
+  test,
+  told,
+  wordsOf,
+} from './screen.ts';
 
 /** What it is called: nothing else is, however often this has run. */
 const NAME = `Ask us ${Date.now() % 1e6}`;

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import {
   beginPage,
   choose,
@@ -9,6 +9,7 @@ import {
   pageId,
   previewOf,
   signIn,
+  test,
   wordsOf,
 } from './screen.ts';
 
@@ -422,7 +423,10 @@ test('hostile codes of every form harm nothing, in a box as in a frame', async (
     `<blockquote><p>Words enough to be kept here.</p></blockquote><script>${harm}</script>`,
     `<iframe srcdoc="<script>${harm.replaceAll('"', '')}</script>"></iframe>`,
   ]) {
+    const answered = page.waitForResponse((answer) => answer.url().endsWith('/api/embeds/unpack'));
     await code(page).fill(hostile);
+    await answered;
+    await expect(put(page)).toBeEnabled();
     const box = embed(page).getByRole('radio', { name: /In a box/ });
     if (await box.count()) await box.check();
     await expect(embed(page).getByRole('region', { name: 'At a desk' })).toBeVisible();

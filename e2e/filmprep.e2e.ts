@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choose, choosePage, enter, goTo, signIn } from './screen.ts';
+import { expect, type Page } from '@playwright/test';
+import { beginPage, choose, choosePage, enter, goTo, signIn, test } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 
@@ -131,13 +131,20 @@ test('a moving picture is a silent film that can be stopped, and waits for who a
   const still = await quiet.newPage();
   await still.goto((await frame.getAttribute('src')) ?? '');
   const waiting = still.locator('video');
+  // It shows its first moment, and waits there: how soon a busy browser stops it is the browser's.
   const now = () =>
     waiting.evaluate((element) => {
-      const { paused, currentTime } = element as HTMLVideoElement;
-      return { paused, moved: currentTime > 0.5 };
+      const { paused, played, currentTime } = element as HTMLVideoElement;
+      return { paused, begun: played.length > 0, currentTime };
     });
-  await expect.poll(now).toEqual({ paused: true, moved: false });
+  await expect.poll(now).toMatchObject({ paused: true, begun: true });
+  const { currentTime } = await now();
+  await waiting.evaluate(
+    () => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))),
+  );
+  expect(await now()).toMatchObject({ paused: true, currentTime });
   await waiting.evaluate((element) => void (element as HTMLVideoElement).play());
-  await expect.poll(now).toEqual({ paused: false, moved: true });
+  await expect.poll(async () => (await now()).currentTime).not.toBe(currentTime);
+  expect((await now()).paused).toBe(false);
   await quiet.close();
 });

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { choose, choosePage, enter, expectDrawn, goTo, signIn } from './screen.ts';
+import { expect, type Page } from '@playwright/test';
+import { choose, choosePage, enter, expectDrawn, goTo, signIn, test } from './screen.ts';
 
 const TITLE = 'Hills at first light, one';
 const PAGE = 'Films to try';
@@ -11,7 +11,6 @@ async function beginPage(page: Page) {
   if (pages.some(({ title }) => title === PAGE)) return;
   const { sections } = (await (await page.request.get('/api/site')).json()) as { sections: { id: string }[] };
   await page.request.post('/api/pages', {
-    headers: { origin: new URL(page.url()).origin },
     data: { title: PAGE, section: sections[0]?.id },
   });
 }
@@ -19,7 +18,7 @@ async function beginPage(page: Page) {
 async function openFilms(page: Page) {
   await enter(page);
   await beginPage(page);
-  await goTo(page, 'Gather');
+  await page.goto('/gather');
   await page.getByRole('button', { name: 'Films on the host' }).click();
   const films = page.getByRole('region', { name: 'Films on the host' });
   await expect(films.getByText(/^\d+ films on Lanternreel/)).toBeVisible();

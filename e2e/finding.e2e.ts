@@ -1,7 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { unlabel } from './labels.ts';
-import { choose, enter, goTo, pick, signIn, takeBack, told } from './screen.ts';
+import { choose, enter, goTo, pick, signIn, takeBack, test, told } from './screen.ts';
 
 const found = (page: Page) => page.getByRole('group', { name: 'What was found' });
 const cells = (page: Page) => found(page).getByRole('listitem').getByRole('button');

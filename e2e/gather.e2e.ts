@@ -1,4 +1,4 @@
-import { expect, test, type Locator } from '@playwright/test';
+import { expect, type Locator } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import sharp from 'sharp';
@@ -11,6 +11,7 @@ import {
   holdBack,
   openPage,
   signIn,
+  test,
   waitingAt,
 } from './screen.ts';
 

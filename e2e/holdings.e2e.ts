@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import {
   choose,
   drag,
@@ -7,6 +7,7 @@ import {
   pressAndHear,
   signIn,
   takeBack,
+  test,
   told,
   toldOfDrag,
   waitingAt,

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choosePage, enter, goTo, isSaved, openPage, told, typeNumber } from './screen.ts';
+import { expect, type Page } from '@playwright/test';
+import { beginPage, choosePage, enter, goTo, isSaved, openPage, test, told, typeNumber } from './screen.ts';
 
 const CODE =
   '<iframe src="https://sketches.example/a/17" width="640" height="360" title="A sketch"></iframe>';

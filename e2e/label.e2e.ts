@@ -1,8 +1,8 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { held, label } from './labels.ts';
-import { choose, enter, expectDrawn, goTo, openPage, pageId, signIn } from './screen.ts';
+import { choose, enter, expectDrawn, goTo, openPage, pageId, signIn, test, watchRest } from './screen.ts';
 
 const placard = (page: Page) => page.getByRole('article', { name: /^Placard of/ });
 const beside = (page: Page) => page.getByRole('region', { name: 'What belongs to this label' });
@@ -48,22 +48,15 @@ test('what a file says of itself is written on its label, and shown beside what 
 test('the unlabelled are walked by key, the next picture is there at once, and alt text is advised on', async ({
   page,
 }) => {
+  const rest = watchRest(page);
   await signIn(page);
   await goTo(page, 'Label');
   const alt = placard(page).getByRole('textbox', { name: 'Alt text' });
   await expect(alt).toBeVisible();
   const first = await placard(page).getAttribute('aria-label');
+  await rest();
   const requests: string[] = [];
   page.on('request', (request) => requests.push(request.url()));
-  // Until nothing is asked for any more.
-  await expect
-    .poll(async () => {
-      const before = requests.length;
-      await page.waitForTimeout(1500);
-      return requests.length - before;
-    })
-    .toBe(0);
-  requests.length = 0;
   await page.keyboard.press('Alt+ArrowRight');
   await expect(placard(page)).not.toHaveAttribute('aria-label', first ?? '');
   await expectDrawn(page.locator('figure img').first());

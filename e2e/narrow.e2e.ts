@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { choosePage, expectDrawn, goTo, signIn } from './screen.ts';
+import { expect } from '@playwright/test';
+import { choosePage, expectDrawn, goTo, signIn, test } from './screen.ts';
 
 test.use({ viewport: { width: 390, height: 844 } });
 

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { beginPage, choose, choosePage, enter, goTo, lineOf, signIn } from './screen.ts';
+import { expect, type Page } from '@playwright/test';
+import { beginPage, choose, choosePage, enter, goTo, lineOf, signIn, test } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText('Saved just now')).toBeVisible();

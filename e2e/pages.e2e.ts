@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { choose, enter, goTo, holdBack, lineOf, signIn } from './screen.ts';
+import { expect } from '@playwright/test';
+import { choose, enter, goTo, holdBack, lineOf, signIn, test } from './screen.ts';
 
 const MANY = 25;
 

@@ -38,6 +38,7 @@ export default defineConfig({
   use: {
     baseURL: houses[Number(process.env['TEST_PARALLEL_INDEX'] ?? 0)],
     viewport: { width: 1280, height: 800 },
+    actionTimeout: 60_000,
     permissions: ['clipboard-read', 'clipboard-write'],
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import {
   choose,
@@ -10,6 +10,7 @@ import {
   openPage,
   signIn,
   stillOf,
+  test,
   told,
   typeNumber,
 } from './screen.ts';

@@ -1,6 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { unlabel } from './labels.ts';
-import { enter, goTo, signIn } from './screen.ts';
+import { enter, goTo, signIn, test } from './screen.ts';
 
 /** What somebody sees of a screen at a glance: its heading, whether it shows pictures, and how many lines. */
 const glanceAt = (page: Page) =>
@@ -80,9 +80,10 @@ test('a label stays before its writer, however slowly they write, until they go 
   await alt.click();
   await page.keyboard.press('Control+a');
   for (const words of ['A slow', ' sentence', ' that goes', ' on.']) {
+    // Until what was written so far is saved.
+    const saved = page.waitForResponse((answer) => answer.request().method() === 'PATCH');
     await page.keyboard.type(words, { delay: 60 });
-    // Longer than it takes until what was written so far is saved.
-    await page.waitForTimeout(1500);
+    await saved;
     await expect(page.getByRole('article', { name })).toBeVisible();
   }
   await expect(alt).toHaveValue('A slow sentence that goes on.');

@@ -1,4 +1,22 @@
-import { expect, test, type BrowserContext, type Locator, type Page } from '@playwright/test';
+import {
+  test as base,
+  expect,
+  type BrowserContext,
+  type Locator,
+  type Page,
+  type Request,
+} from '@playwright/test';
+
+/** A test, after which no window is left open: one that goes on listening takes time from all that come after it. */
+export const test = base.extend<{ closing: void }>({
+  closing: [
+    async ({ browser }, use) => {
+      await use();
+      for (const context of browser.contexts()) await context.close();
+    },
+    { auto: true },
+  ],
+});
 
 type Person = 'Edda Quill' | 'Rowan Ashby' | 'Kit Marlowe-Finch';
 
@@ -225,5 +243,26 @@ export async function holdBack(page: Page, address: string): Promise<() => Promi
   return async () => {
     await asked;
     letGo();
+  };
+}
+
+/** Says when nothing is on its way for a page any more, and what it shows stays the same. */
+export function watchRest(page: Page): () => Promise<void> {
+  let [asked, answered] = [0, 0];
+  const counts = (request: Request) => !request.url().endsWith('/api/events');
+  const answer = (request: Request) => void (answered += counts(request) ? 1 : 0);
+  page.on('request', (request) => void (asked += counts(request) ? 1 : 0));
+  page.on('requestfinished', answer);
+  page.on('requestfailed', answer);
+  return async () => {
+    let before = '';
+    await expect
+      .poll(async () => {
+        const now = `${asked} ${await page.locator('body').innerText()}`;
+        const rests = now === before && answered === asked;
+        before = now;
+        return rests;
+      })
+      .toBe(true);
   };
 }

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { choose, enter, goTo, lineOf, signIn, takeBack, told, waitingAt } from './screen.ts';
+import { expect } from '@playwright/test';
+import { choose, enter, goTo, lineOf, signIn, takeBack, test, told, waitingAt, watchRest } from './screen.ts';
 
 test('the stage rule counts real queues', async ({ page }) => {
   await signIn(page);
@@ -54,6 +54,7 @@ test('a reviewer approves a host, and an editor may not', async ({ browser }) =>
 });
 
 test('a reviewer is offered nothing that a reviewer may not do', async ({ page }) => {
+  const rest = watchRest(page);
   const refused: string[] = [];
   page.on('response', (answer) => {
     if (answer.status() === 403) refused.push(answer.url());
@@ -76,7 +77,7 @@ test('a reviewer is offered nothing that a reviewer may not do', async ({ page }
     await expect(
       page.getByRole('main').locator('h1, h2, [aria-label="Title of the page"]').first(),
     ).toBeVisible();
-    await page.waitForTimeout(700);
+    await rest();
   }
   expect(refused).toEqual([]);
   // That one would be seen is seen by one.

@@ -1,9 +1,9 @@
-import { expect, test, type Browser, type FrameLocator, type Page } from '@playwright/test';
+import { expect, type Browser, type FrameLocator, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
-import { beginPage, enter, isSaved, openPage, pageId, previewOf, signIn, wordsOf } from './screen.ts';
+import { beginPage, enter, isSaved, openPage, pageId, previewOf, signIn, test, wordsOf } from './screen.ts';
 
 const set = (page: Page) => wordsOf(page).locator('.together');
 const panel = (page: Page) => page.getByRole('region', { name: 'How these stand' });

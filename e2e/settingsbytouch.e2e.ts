@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { beginPage, dragByFinger, enter, isSaved, wordsOf } from './screen.ts';
+import { expect, type Page } from '@playwright/test';
+import { beginPage, dragByFinger, enter, isSaved, test, wordsOf } from './screen.ts';
 
 test.use({ hasTouch: true, isMobile: true });
 

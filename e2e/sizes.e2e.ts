@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { lineOf, signIn } from './screen.ts';
+import { expect, type Page } from '@playwright/test';
+import { lineOf, signIn, test } from './screen.ts';
 
 const SCREENS = [320, 390, 599, 600, 768, 1024, 1280, 1920];
 const DENSITIES = [1, 2, 3];

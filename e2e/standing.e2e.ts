@@ -1,5 +1,5 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
-import { beginPage, choose, choosePage, enter, goTo, typeNumber } from './screen.ts';
+import { expect, type Locator, type Page } from '@playwright/test';
+import { beginPage, choose, choosePage, enter, goTo, test, typeNumber } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText('Saved just now')).toBeVisible();

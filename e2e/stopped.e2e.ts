@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { signIn } from './screen.ts';
+import { expect } from '@playwright/test';
+import { signIn, test } from './screen.ts';
 
 const PAGE = 'Getting here in the dark';
 

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { lineOf, signIn } from './screen.ts';
+import { expect } from '@playwright/test';
+import { lineOf, signIn, test } from './screen.ts';
 
 interface Proof {
   preview: string;

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { beginPage, enter, signIn } from './screen.ts';
+import { expect } from '@playwright/test';
+import { beginPage, enter, signIn, test } from './screen.ts';
 
 test('a second window never overwrites: the later writer is told and keeps the words', async ({
   browser,

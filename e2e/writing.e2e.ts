@@ -1,5 +1,5 @@
-import { expect, test, type Browser, type Page } from '@playwright/test';
-import { beginPage, choosePage, drag, enter, goTo, signIn } from './screen.ts';
+import { expect, type Browser, type Page } from '@playwright/test';
+import { beginPage, choosePage, drag, enter, goTo, signIn, test } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText(/^Saved/)).toBeVisible();

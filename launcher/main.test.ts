@@ -30,7 +30,7 @@ describe('placard', () => {
 
   it.each([
     [['sing'], /unknown command 'sing'/],
-    [['test', '--only', 'everything'], /Allowed choices are check, unit, e2e/],
+    [['test', '--changed', '--only', 'unit'], /cannot be used with/],
     [['unpack', '--all'], /unknown option '--all'/],
     [['demo', '--port', 'seven'], /whole number from 1 to 65516/],
     [['bench', 'no-such'], /There are: .*unpack/],

@@ -1,8 +1,10 @@
 import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
 import { mkdtemp, rm, statfs } from 'node:fs/promises';
 import { freemem, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Command, Option } from 'commander';
+import { touchedSince } from './changed.ts';
 import { needPrograms } from './debian.ts';
 import { endToEnd } from './endtoend.ts';
 import { exitingWith } from './exit.ts';
@@ -16,8 +18,46 @@ const ROOM_FOR_TESTS = 6 * 1024 ** 3;
 
 const PARTS = ['check', 'unit', 'e2e'] as const;
 
-async function run(positionals: string[], { only }: { only?: (typeof PARTS)[number] }): Promise<number> {
-  const wants = (part: (typeof PARTS)[number]) => only === undefined || only === part;
+/** What is tested: the checks or not, and of each kind of tests all (no names), those of some names, or none. */
+interface Chosen {
+  check: boolean;
+  unit: string[] | null;
+  e2e: string[] | null;
+}
+
+interface Options {
+  only?: string[];
+  changed?: string | true;
+}
+
+/** What is to be tested, by what was said. Throws where a name is that of nothing there is to test. */
+function chosenBy(names: string[], { only, changed }: Options): Chosen {
+  if (changed !== undefined) {
+    const { unit, e2e } = touchedSince(changed === true ? 'HEAD' : changed);
+    return { check: true, unit: unit.length > 0 ? unit : null, e2e: e2e.length > 0 ? e2e : null };
+  }
+  const parts = (only ?? []).filter(isPart);
+  const files = [...(only ?? []).filter((name) => !isPart(name)), ...names];
+  const driving = files.filter(drives);
+  const others = files.filter((name) => !drives(name));
+  const all = parts.length === 0 && files.length === 0;
+  return {
+    check: all || parts.includes('check'),
+    unit: all || parts.includes('unit') || others.length > 0 ? others : null,
+    e2e: all || parts.includes('e2e') || driving.length > 0 ? driving : null,
+  };
+}
+
+const isPart = (name: string): boolean => PARTS.some((part) => part === name);
+
+/** True for the name of a file of end-to-end tests, or its path. */
+function drives(name: string): boolean {
+  const file = `${name.replace(/^.*\//, '').replace(/\.e2e\.ts$/, '')}.e2e.ts`;
+  return !name.endsWith('.test.ts') && existsSync(join(ROOT, 'e2e', file));
+}
+
+async function run(names: string[], options: Options): Promise<number> {
+  const chosen = chosenBy(names, options);
   needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'pdfinfo', 'chromium', 'exiftool');
   const scratch = await mkdtemp(join(await quickFolder(), 'placard-test-'));
   // Whatever the tests and their programs put aside goes there too.
@@ -26,9 +66,9 @@ async function run(positionals: string[], { only }: { only?: (typeof PARTS)[numb
   process.env['PLACARD_PACE'] ??= '0.25';
   const parts: Ended[] = [];
   try {
-    if (wants('check')) parts.push(check());
-    if (wants('unit')) parts.push(await unitTests(scratch, positionals));
-    if (wants('e2e')) parts.push(await endToEnd(scratch, positionals));
+    if (chosen.check) parts.push(check());
+    if (chosen.unit) parts.push(await unitTests(scratch, chosen.unit));
+    if (chosen.e2e) parts.push(await endToEnd(scratch, chosen.e2e));
   } finally {
     await rm(scratch, { recursive: true, force: true });
   }
@@ -36,10 +76,8 @@ async function run(positionals: string[], { only }: { only?: (typeof PARTS)[numb
   const failed = parts.reduce((sum, part) => sum + part.failed, 0);
   process.stdout.write(`\n${timeReport(parts)}\n`);
   // Said again behind everything: whoever reads only the end of what a long run printed reads what failed.
-  sayAgain(
-    'Failed, and passed when tried once more:',
-    parts.flatMap(({ second }) => second),
-  );
+  const second = parts.flatMap((part) => part.second);
+  sayAgain(`Failed, and passed when tried once more (${second.length}):`, second);
   sayAgain(
     'Failed:',
     parts.flatMap(({ failures }) => failures),
@@ -98,6 +136,15 @@ function check(): Ended {
 
 /** `placard test`: typecheck, lint, unused code, unit and end-to-end tests, on a throwaway database and ports. */
 export const command = new Command('test')
-  .argument('[names...]', 'only the test files whose names have one of these')
-  .addOption(new Option('--only <part>', 'only this part').choices(PARTS))
+  .argument('[files...]', 'only the test files whose names have one of these')
+  .option(
+    '--only <part or file...>',
+    `only some parts (${PARTS.join(', ')}), or the test files of these names`,
+  )
+  .addOption(
+    new Option(
+      '--changed [commit]',
+      'only what a change since a commit touches, by imports and by screens; since the last one where none is named',
+    ).conflicts('only'),
+  )
   .action(exitingWith(run));

@@ -3,6 +3,7 @@ import { useEffect, useState, type CSSProperties } from 'react';
 import { previewEmbed } from '@placard/core/contract';
 import { kindOf, type BoxBlock, type Embed } from '@placard/core/page';
 import { useHeld } from '../place/useheld.ts';
+import { paced } from '../kit/pace.ts';
 import { call } from '../kit/api.ts';
 
 /** What frames shown from the users'-content origin may do; the document there runs no script of its own. */
@@ -76,7 +77,7 @@ export function BlockPreview({
 }
 
 /** How long something may load before that is said to be long, in milliseconds. */
-const LONG = 10_000;
+const LONG = paced(10_000);
 
 /** True once the same thing has been loading for long; null is nothing. */
 function useLate(what: string | null): boolean {
