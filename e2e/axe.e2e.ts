@@ -310,12 +310,15 @@ const onPhone = async (page: Page): Promise<[string, null]> => {
   return ['on a phone', null];
 };
 
-const half = Math.ceil(SCREENS.length / 2);
-for (const [name, screens] of [
-  ['every screen of the first stages', SCREENS.slice(0, half)],
-  ['every other screen', SCREENS.slice(half)],
-] as const)
-  test(`${name} holds the rules of access, by day, by night and on a phone`, ({ page }) =>
-    judged(page, screens, [byDay, byNight, onPhone]));
+const halves = <T>(all: readonly T[]): [T[], T[]] => {
+  const half = Math.ceil(all.length / 2);
+  return [all.slice(0, half), all.slice(half)];
+};
+for (const [at, screens] of halves(SCREENS).entries())
+  test(`every screen holds the rules of access, by day, by night and on a phone (${at + 1} of 2)`, ({
+    page,
+  }) => judged(page, screens, [byDay, byNight, onPhone]));
 
-test('what opens on them holds the rules of access', ({ page }) => judged(page, OPENED, [byDay]));
+for (const [at, screens] of halves(OPENED).entries())
+  test(`what opens on them holds the rules of access (${at + 1} of 2)`, ({ page }) =>
+    judged(page, screens, [byDay]));

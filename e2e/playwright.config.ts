@@ -22,8 +22,16 @@ const OFF = [
   'PreconnectToSearch',
   'PreloadTopChromeWebUI',
   'InitialWebUI',
+  'InitialWebUISurfaceSync',
   'WebUIReloadButton',
   'WebUIToolbar',
+  'WebUIHomeButton',
+  'WebUIBackForwardButton',
+  'WebUILocationBar',
+  'WebUISplitTabsButton',
+  'WebUIOmniboxPopup',
+  'WebUIOmniboxFullPopup',
+  'WebUIOmniboxAimPopup',
   'SpareRendererForSitePerProcess',
 ];
 

@@ -32,22 +32,16 @@ async function filesOf(page: Page, preview: string): Promise<Map<string, { wide:
   return new Map(files);
 }
 
-/** What a browser chose of each picture of a page that is looked at for the first time. */
-async function loadedOf(visitor: Page, preview: string, width: number): Promise<Loaded[]> {
+/** What a browser chooses of each picture of a page that it opens so wide. */
+async function loadedAt(visitor: Page, preview: string, width: number): Promise<Loaded[]> {
   await visitor.setViewportSize({ width, height: 900 });
   await visitor.goto(preview, { waitUntil: 'domcontentloaded' });
-  // All of them, without going through the page: which file is chosen does not depend on where one looks.
-  await visitor.evaluate(() => {
-    for (const img of document.querySelectorAll<HTMLImageElement>('main img')) img.loading = 'eager';
+  await visitor.evaluate(async () => {
+    const pictures = [...document.querySelectorAll<HTMLImageElement>('main img')];
+    // All of them, without going through the page: which file is chosen does not depend on where one looks.
+    for (const img of pictures) img.loading = 'eager';
+    await Promise.all(pictures.map((img) => img.decode().catch(() => {})));
   });
-  const pictures = visitor.locator('main img:visible');
-  await expect
-    .poll(() =>
-      pictures.evaluateAll((all) =>
-        (all as HTMLImageElement[]).every((img) => img.complete && img.currentSrc),
-      ),
-    )
-    .toBe(true);
   return visitor.evaluate(() =>
     [...document.querySelectorAll<HTMLImageElement>('main img')].flatMap((img) => {
       const { width: wide, height: high } = img.getBoundingClientRect();
@@ -116,7 +110,7 @@ for (const title of [
       });
       // From narrow to wide: a browser that has a larger file already takes that.
       for (const width of SCREENS)
-        for (const { alt, needed, file, files: all } of await loadedOf(visitor, preview, width)) {
+        for (const { alt, needed, file, files: all } of await loadedAt(visitor, preview, width)) {
           seen++;
           const says = `“${alt}” at ${width} × ${density}: ${file} for ${Math.round(needed)}`;
           // Where there is none large enough, the largest is as good as it gets; where all are, the smallest is.

@@ -52,8 +52,8 @@ const isPart = (name: string): boolean => PARTS.some((part) => part === name);
 
 /** True for the name of a file of end-to-end tests, or its path. */
 function drives(name: string): boolean {
-  const file = `${name.replace(/^.*\//, '').replace(/\.e2e\.ts$/, '')}.e2e.ts`;
-  return !name.endsWith('.test.ts') && existsSync(join(ROOT, 'e2e', file));
+  const file = `${name.replace(/^e2e\//, '').replace(/\.e2e\.ts$/, '')}.e2e.ts`;
+  return existsSync(join(ROOT, 'e2e', file));
 }
 
 async function run(names: string[], options: Options): Promise<number> {

@@ -69,7 +69,7 @@ export {
   type StandingSaid,
 } from './standing.ts';
 export { thinned } from './thinning.ts';
-export { NewerDocument, upgraded } from './upgrade.ts';
+export { knownTo, NewerDocument, upgraded } from './upgrade.ts';
 export { isSeen, seenBy, showsOn, whenOf, type Looking, type When } from './when.ts';
 export { blockText, embeddedIn, linksIn, mapBlocks, mapUses, placements, usesIn } from './walk.ts';
 export { placesOf, type PagePlace } from './anchors.ts';

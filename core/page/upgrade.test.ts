@@ -1,11 +1,19 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
-import { FORMAT, PageDocumentSchema } from './document.ts';
+import { FORMAT, PageDocumentSchema, type PageDocument } from './document.ts';
 import { renderDocument } from './render.ts';
-import { NewerDocument, upgraded } from './upgrade.ts';
+import { knownTo, NewerDocument, upgraded } from './upgrade.ts';
 
 const words = { type: 'paragraph', content: [{ type: 'text', text: 'Nights' }] };
+const kept = (stored: unknown, id = 'unknown-0') => ({
+  type: 'unknown' as const,
+  attrs: {
+    id,
+    called: 'constellation',
+    stored: typeof stored === 'string' ? stored : JSON.stringify(stored),
+  },
+});
 const later = { type: 'constellation', attrs: { stars: 7 }, content: [words] };
 
 describe('a stored document', () => {
@@ -51,5 +59,47 @@ describe('a stored document', () => {
         expect(new Set(ids).size).toBe(ids.length);
       }),
     );
+  });
+});
+
+describe('a document that a window sends', () => {
+  const document = (...content: PageDocument['content']): PageDocument => ({
+    type: 'doc',
+    format: FORMAT,
+    content,
+  });
+
+  it('is what its blocks are that say they cannot be read', () => {
+    const attrs = { id: 'place-1', position: 'full', measure: 'column', gap: 20, asset: 'asset-0001' };
+    const picture = { type: 'picture', attrs: { ...attrs, ownAlt: null, ownCaption: null } };
+    const paragraph = kept(words);
+    expect(knownTo(document(paragraph), null)?.content).toEqual([words]);
+    expect(knownTo(document(kept(picture)), null)?.content[0]?.type).toBe('picture');
+  });
+
+  it('has nothing unreadable that was not in the page before, wherever it lies', () => {
+    const before = upgraded({ type: 'doc', format: FORMAT, content: [later] });
+    expect(knownTo(before, before)).toEqual(before);
+    expect(knownTo(before, null)).toBeNull();
+    expect(knownTo(before, document(kept({ ...later, more: 1 })))).toBeNull();
+    const within = upgraded({
+      type: 'doc',
+      content: [
+        {
+          type: 'together',
+          attrs: { setting: 'columns' },
+          content: [{ type: 'item', content: [kept(later)] }],
+        },
+      ],
+    });
+    expect(knownTo(within, null)).toBeNull();
+  });
+
+  it('is not read as deep as somebody may nest it', () => {
+    const deep = `${'['.repeat(6000)}${']'.repeat(6000)}`;
+    expect(knownTo(document(kept(deep)), null)).toBeNull();
+    expect(upgraded({ type: 'doc', content: [kept(deep)] }).content[0]?.type).toBe('unknown');
+    const tables = `${'{"type":"listItem","content":['.repeat(3000)}${']}'.repeat(3000)}`;
+    expect(knownTo(document(kept(tables)), null)).toBeNull();
   });
 });

@@ -1,7 +1,9 @@
 import * as v from 'valibot';
+import { DEEPEST_JSON, jsonDepth } from '../text/index.ts';
 import { BlockSchema, EMPTY_DOCUMENT, FORMAT, type PageDocument } from './document.ts';
 import type { Block } from './kinds/index.ts';
 import type { Unknown } from './kinds/unknown.ts';
+import { walk } from './walk.ts';
 
 /** A document of a form that only a newer Placard can read. Nothing of it is shown or changed. */
 export class NewerDocument extends Error {
@@ -38,6 +40,22 @@ export function upgraded(stored: unknown): PageDocument {
   return { type: 'doc', format: FORMAT, content: content.map((block, at) => blockOf(block, at, ids)) };
 }
 
+/**
+ * A document of somebody who may not know all kinds of blocks, as it may be checked: what they kept as it stands and can be
+ * read is itself again, and nothing else is taken that cannot be read but what stood in the page before, word for word.
+ * Null where there is more of that.
+ */
+export function knownTo(document: PageDocument, before: PageDocument | null): PageDocument | null {
+  if (unreadIn(document).length === 0) return document;
+  const read = { ...document, content: upgraded(document).content };
+  const there = new Set(before === null ? [] : unreadIn(before));
+  return unreadIn(read).every((stored) => there.has(stored)) ? read : null;
+}
+
+/** What stands in a document that cannot be read, as it was stored. */
+const unreadIn = (document: PageDocument): string[] =>
+  [...walk(document)].flatMap(({ block }) => (block.type === 'unknown' ? [block.attrs.stored] : []));
+
 function blockOf(stored: unknown, at: number, ids: Set<string>): Block {
   const read = v.safeParse(BlockSchema, stored);
   const block = read.success ? read.output : keptUnknown(stored, at);
@@ -60,6 +78,7 @@ function keptUnknown(stored: unknown, at: number): Unknown {
 }
 
 function parsed(json: string): unknown {
+  if (jsonDepth(json) > DEEPEST_JSON) return null;
   try {
     return JSON.parse(json);
   } catch {

@@ -1,8 +1,7 @@
 import type { Request, RequestHandler } from 'express';
+import { DEEPEST_JSON, jsonDepth } from '@placard/core/text';
 import { packed, tooMuch, unread } from '../refusal.ts';
 
-/** Far deeper than anything the contract asks for. */
-const DEEPEST = 200;
 /** How long what nobody reads any more may still come, so that the answer is not lost with the connection, in milliseconds. */
 const LINGER = 2000;
 
@@ -68,25 +67,12 @@ async function bytesOf(request: Request, most: number): Promise<Buffer> {
 }
 
 function parse(bytes: Buffer): unknown {
-  if (depthOf(bytes) > DEEPEST)
-    throw unread(`What was sent is nested more than ${DEEPEST} levels deep, and was not read.`);
+  const json = bytes.toString('utf8');
+  if (jsonDepth(json) > DEEPEST_JSON)
+    throw unread(`What was sent is nested more than ${DEEPEST_JSON} levels deep, and was not read.`);
   try {
-    return JSON.parse(bytes.toString('utf8'));
+    return JSON.parse(json);
   } catch {
     throw unread('What was sent is no JSON.');
   }
-}
-
-/** How deep arrays and objects lie in each other, read in one go. */
-function depthOf(json: Buffer): number {
-  let [depth, deepest, inText] = [0, 0, false];
-  for (let at = 0; at < json.length; at++) {
-    const byte = json[at];
-    if (byte === 0x22) inText = !inText;
-    else if (inText) {
-      if (byte === 0x5c) at++;
-    } else if (byte === 0x5b || byte === 0x7b) deepest = Math.max(deepest, ++depth);
-    else if (byte === 0x5d || byte === 0x7d) depth--;
-  }
-  return deepest;
 }

@@ -105,6 +105,7 @@ export async function copyPage(
       document,
       facts: from.facts,
       copy: from.copy,
+      from: document,
     },
     trustedFrames,
   );

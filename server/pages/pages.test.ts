@@ -67,6 +67,37 @@ describe('a page', () => {
     expect((await read()).usedIn.map(({ pageId }) => pageId)).not.toContain(made.id);
   });
 
+  it('is checked by what it is, also where it says that it cannot be read', async () => {
+    const made = await begin('Kept as it stands');
+    const kept = (stored: unknown): Block => ({
+      type: 'unknown',
+      attrs: { id: 'unknown-0', called: 'x', stored: JSON.stringify(stored) },
+    });
+    const { frame } = unpack('<iframe src="https://lanternreel.example/player/1" title="x"></iframe>');
+    const place = { id: 'place-1', position: 'full', measure: 'column', gap: 20 };
+    const powerful = { ...frame, sandbox: ['allow-top-navigation'] };
+    const asset = {
+      type: 'picture',
+      attrs: { ...place, asset: 'nobody-knows', ownAlt: null, ownCaption: null },
+    };
+    for (const [stored, says] of [
+      [{ type: 'embed', attrs: { ...place, frame: powerful } }, /not safe to place|cannot be read/],
+      [asset, /not held here any more/],
+      [{ type: 'constellation' }, /cannot be read, and was not in it before/],
+    ] as const)
+      for (const [method, path] of [
+        ['PUT', `/api/pages/${made.id}`],
+        ['POST', '/api/pages'],
+      ] as const) {
+        const { status, body } = await editor.ask<{ title: string }>(method, path, {
+          ...(method === 'PUT' ? { version: made.version } : { section }),
+          title: made.title,
+          document: page(kept(stored)),
+        });
+        expect([status, body.title]).toEqual([422, expect.stringMatching(says) as string]);
+      }
+  });
+
   it('refuses what is not held, and anything that is no page', async () => {
     const foreign = {
       ...picture('place-1'),

@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import { and, eq, inArray } from 'drizzle-orm';
 import { frameToHtml, namedIn, unpack, type Boxed, type Embedded } from '@placard/core/embed';
-import { FORMAT, usesOfPage, type PageBody, type PageDocument } from '@placard/core/page';
+import { FORMAT, knownTo, usesOfPage, type PageBody, type PageDocument } from '@placard/core/page';
 import type { Queryable } from '../db/database.ts';
 import { asset, placard } from '../db/schema.ts';
 import { clash, unfit } from '../refusal.ts';
@@ -25,6 +25,15 @@ function namesWhatItSays({ code, named }: Boxed): boolean {
   } catch {
     return false;
   }
+}
+
+/** A body as it is checked and kept. Throws a Refusal (unfit) for one with something unreadable that was not in the page before. */
+export function readAgain(document: PageDocument, before: PageDocument | null): PageDocument {
+  const known = knownTo(document, before);
+  if (known) return known;
+  throw unfit(
+    'Something in this page cannot be read, and was not in it before. Take it out of the page, and it is saved.',
+  );
 }
 
 /** Throws a Refusal (clash) for what a window wrote that knows older pages only: it would leave out what it does not know. */

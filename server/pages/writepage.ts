@@ -30,8 +30,8 @@ import { addressesOf, settleAddresses } from './addresses.ts';
 import { indexLinks, pagesLinkingTo } from './linkedpages.ts';
 import { gatherWritten } from './pagerow.ts';
 import { readPage } from './pages.ts';
-import { documentOf } from './readable.ts';
-import { refuseOldWindow, refuseUnknownAssets, refuseUnsafe } from './refusepages.ts';
+import { documentOf, readable } from './readable.ts';
+import { readAgain, refuseOldWindow, refuseUnknownAssets, refuseUnsafe } from './refusepages.ts';
 import { refuseCopies } from './standingcopies.ts';
 import { keepVersion } from './versions.ts';
 
@@ -46,12 +46,15 @@ export async function createPage(
     document?: PageDocument | undefined;
     facts?: PageFacts | undefined;
     copy?: boolean | undefined;
+    /** The page that it is begun from, if it is. */
+    from?: PageDocument | undefined;
   },
   trustedFrames: readonly string[],
 ): Promise<Page> {
-  const { document = EMPTY_DOCUMENT, facts = NO_FACTS, copy: isCopy = false } = wish;
+  const { facts = NO_FACTS, copy: isCopy = false, from = null } = wish;
+  refuseOldWindow(wish.document ?? EMPTY_DOCUMENT);
+  const document = readAgain(wish.document ?? EMPTY_DOCUMENT, from);
   refuseUnsafe(embeddedIn(document), trustedFrames);
-  refuseOldWindow(document);
   const id = await database.transaction(async (transaction) => {
     const [filed] = await transaction
       .select()
@@ -115,7 +118,6 @@ export async function savePage(
   },
   trustedFrames: readonly string[],
 ): Promise<{ version: number; changedAt: Date; findings: Finding[] }> {
-  refuseUnsafe(embeddedIn(wish.document), trustedFrames);
   refuseOldWindow(wish.document);
   return database.transaction(async (transaction) => {
     const [row] = await transaction
@@ -143,13 +145,15 @@ export async function savePage(
         currentVersion: current,
       });
     }
+    const document = readAgain(wish.document, readable(row.page.document));
+    refuseUnsafe(embeddedIn(document), trustedFrames);
     const facts = wish.facts ?? row.page.facts ?? NO_FACTS;
     const shown = wish.shown === undefined ? row.page.shown : wish.shown;
-    await refuseUnknownAssets(transaction, siteId, { document: wish.document, facts });
-    await refuseCopies(transaction, siteId, wish.document, row.page.isCopy);
+    await refuseUnknownAssets(transaction, siteId, { document, facts });
+    await refuseCopies(transaction, siteId, document, row.page.isCopy);
     const changedAt = new Date();
     const findings = await store(transaction, siteId, id, {
-      document: wish.document,
+      document,
       facts,
       shown,
       title: wish.title,

@@ -7,10 +7,9 @@ import { call, mayPass, Refusal } from '../kit/api.ts';
 import { keyOf, useDo } from '../kit/asking.ts';
 import { useHold } from '../kit/hold.ts';
 import { forget, keep, kept } from '../kit/kept.ts';
-import { paced } from '../kit/pace.ts';
 
 /** How long after a save that found no server it is tried again, in milliseconds. */
-const RETRY = paced(3000);
+const RETRY = 3000;
 
 /** Changes of a label as this browser keeps them until the server has them, and what stood in their fields before. */
 export interface KeptLabel {

@@ -12,7 +12,8 @@ import type { OwnFacts } from './ownfacts.ts';
 import { paced } from '../kit/pace.ts';
 
 const PAUSE = paced(800);
-const RETRY = paced(3000);
+/** As long as it can be read that it is not saved. */
+const RETRY = 3000;
 /** How long after the last key it is kept in this browser. */
 const KEEP = paced(250);
 

@@ -1,18 +1,29 @@
 import * as v from 'valibot';
 import { HOST_PATTERN } from '../hostpattern.ts';
+import { placesIn } from './pathpattern.ts';
 
 const line = (most: number) => v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(most));
 const name = v.pipe(
   v.string(),
   v.regex(/^[a-zA-Z0-9_.[\]-]{1,60}$/, 'A name of letters, figures, dots and hyphens is wanted.'),
 );
-const value = v.pipe(v.string(), v.maxLength(200));
+/** Names that every object has of itself stand for nothing that a file says. */
+const isOwnName = (text: string): boolean => !(text in Object.prototype);
+const NOT_OWN = 'This name is one that programs keep for themselves.';
+const value = v.pipe(v.string(), v.maxLength(200), v.check(isOwnName, NOT_OWN));
+
+/** An object with these fields and no others: one that is written wrong is said to be. */
+const exactly = <Entries extends v.ObjectEntries>(entries: Entries) =>
+  v.strictObject(entries, ({ expected, received, message }) =>
+    expected === 'never' ? `There is no field ${received}.` : message,
+  );
 
 /** A path with places in it: `/film/{id}`. A place is one step; a star at the end is whatever follows. */
 export const PathPatternSchema = v.pipe(
   v.string(),
   v.maxLength(300),
   v.regex(/^\/[^\s?#<>"]*$/, 'A path begins with a slash: /film/{id}.'),
+  v.check((path) => placesIn(path).every(isOwnName), NOT_OWN),
 );
 
 /** A host's name in an address, with its port where that is said. */
@@ -44,7 +55,7 @@ const CommonSchema = {
   ...PlacesSchema,
 };
 
-const SwitchSchema = v.object({
+const SwitchSchema = exactly({
   kind: v.literal('switch'),
   ...CommonSchema,
   /** What stands in the address; nothing stands there for null. */
@@ -56,11 +67,11 @@ const SwitchSchema = v.object({
   ours: v.optional(v.boolean()),
 });
 
-const ChoiceSchema = v.object({
+const ChoiceSchema = exactly({
   kind: v.literal('choice'),
   ...CommonSchema,
   values: v.pipe(
-    v.array(v.object({ value, says: line(120) })),
+    v.array(exactly({ value, says: line(120) })),
     v.minLength(2, 'A choice has two values at least.'),
     v.maxLength(40),
   ),
@@ -71,13 +82,13 @@ const ChoiceSchema = v.object({
 /** Ways in which hosts write a moment: `95`, `1:35`, `1m35s`. */
 export const TIMES = ['seconds', 'clock', 'units'] as const;
 
-const TimeSchema = v.object({
+const TimeSchema = exactly({
   kind: v.literal('time'),
   ...CommonSchema,
   written: v.picklist(TIMES),
 });
 
-const LanguageSchema = v.object({ kind: v.literal('language'), ...CommonSchema });
+const LanguageSchema = exactly({ kind: v.literal('language'), ...CommonSchema });
 
 export const OptionSchema = v.pipe(
   v.variant('kind', [SwitchSchema, ChoiceSchema, TimeSchema, LanguageSchema]),
@@ -93,7 +104,7 @@ export const OptionSchema = v.pipe(
   ),
   v.check(
     (option) =>
-      valuesOf(option).every((one) => (option.paths ?? option.hosts ?? { [one]: '' })[one] !== undefined),
+      valuesOf(option).every((one) => Object.hasOwn(option.paths ?? option.hosts ?? { [one]: '' }, one)),
     'Each value of the option needs its path, or its host.',
   ),
   v.check(
@@ -121,7 +132,7 @@ export function valuesOf(option: { kind: string; values?: readonly { value: stri
 }
 
 /** What a host's addresses understand, as data: one file a host. Described in docs/hosts.md. */
-export const HostFileSchema = v.object({
+export const HostFileSchema = exactly({
   format: v.literal(1),
   name: line(80),
   /** The hosts that it is about: names with their ports, or families. */
@@ -132,12 +143,34 @@ export const HostFileSchema = v.object({
   ),
   /** Where the embed of a page is, by their paths. */
   addresses: v.optional(
-    v.pipe(v.array(v.object({ page: PathPatternSchema, embed: PathPatternSchema })), v.maxLength(40)),
+    v.pipe(
+      v.array(
+        v.pipe(
+          exactly({ page: PathPatternSchema, embed: PathPatternSchema }),
+          v.check(
+            ({ page, embed }) =>
+              placesIn(embed).length > 0 && placesIn(embed).every((place) => placesIn(page).includes(place)),
+            'What differs from page to page has a place in both: /film/{id} and /player/{id}.',
+          ),
+        ),
+      ),
+      v.maxLength(40),
+    ),
     [],
   ),
   /** Where the host answers what it has for an address (oEmbed 1.0). */
   oembed: v.optional(v.pipe(v.string(), v.url(), v.maxLength(500))),
-  options: v.optional(v.pipe(v.array(OptionSchema), v.maxLength(60)), []),
+  options: v.optional(
+    v.pipe(
+      v.array(OptionSchema),
+      v.maxLength(60),
+      v.check(
+        (options) => new Set(options.map(({ id }) => id)).size === options.length,
+        'Each option has an id of its own.',
+      ),
+    ),
+    [],
+  ),
   /** What the host learns of a visitor as soon as its frame loads. */
   told: v.optional(line(400)),
 });

@@ -56,6 +56,76 @@ const file = v.parse(HostFileSchema, {
 const option = (id: string): Option => file.options.find((one) => one.id === id)!;
 const PLAYER = 'https://lanternreel.example/player/q7Zt';
 
+describe('a host’s file', () => {
+  const read = (changes: object) => {
+    const { issues } = v.safeParse(HostFileSchema, {
+      format: 1,
+      name: 'X',
+      hosts: ['x.example'],
+      ...changes,
+    });
+    return issues?.map(({ message }) => message).join(' ') ?? 'taken';
+  };
+  const choice = (...values: string[]) => ({
+    id: 'look',
+    kind: 'choice',
+    says: 'Look',
+    values: values.map((value) => ({ value, says: value })),
+    usual: values[0],
+  });
+  it.each([
+    ['as it should be', { options: [{ ...choice('a', 'b'), query: 'look' }] }, /^taken$/],
+    [
+      'values that every object has',
+      { options: [{ ...choice('a', 'constructor'), query: 'look' }] },
+      /keep for themselves/,
+    ],
+    [
+      'the same, without their paths',
+      { options: [{ ...choice('a', 'toString'), paths: { a: '/a' } }] },
+      /keep for themselves/,
+    ],
+    [
+      'a value without its path',
+      { options: [{ ...choice('a', 'b'), paths: { a: '/a' } }] },
+      /needs its path/,
+    ],
+    [
+      'two options of one id',
+      { options: [choice('a', 'b'), choice('a', 'b')].map((one) => ({ ...one, query: 'q' })) },
+      /id of its own/,
+    ],
+    ['a field that there is not', { nmae: 'X' }, /There is no field "nmae"/],
+    [
+      'such a field of an option',
+      { options: [{ ...choice('a', 'b'), query: 'q', usaul: 'a' }] },
+      /no field "usaul"/,
+    ],
+    [
+      'an address that is the same for every page',
+      { addresses: [{ page: '/film/{id}', embed: '/player' }] },
+      /has a place in both/,
+    ],
+    [
+      'an address of what the page does not say',
+      { addresses: [{ page: '/film/{id}', embed: '/p/{of}' }] },
+      /has a place in both/,
+    ],
+    [
+      'a place that every object has',
+      { addresses: [{ page: '/{__proto__}', embed: '/{__proto__}' }] },
+      /keep for themselves/,
+    ],
+  ])('with %s', (_, changes, says) => expect(read(changes)).toMatch(says));
+
+  it('never stops anything by its names, were they taken', () => {
+    const odd = { ...choice('constructor', '__proto__'), paths: {} } as unknown as Option;
+    expect(readOption(odd, 'https://x.example/a')).toBeNull();
+    expect(withOption(odd, 'https://x.example/a', 'constructor')).toBe('https://x.example/a');
+    expect(fillPath('/{constructor}', {})).toBeNull();
+  });
+});
+
 describe('a host’s options', () => {
   it.each([
     ['others', false, `${PLAYER}?others=none`],
@@ -130,14 +200,9 @@ describe('a host’s options', () => {
 
 describe('a file of a host', () => {
   const wrong = (change: object) => {
-    const read = v.safeParse(OptionSchema, {
-      id: 'a',
-      says: 'A',
-      kind: 'switch',
-      query: 'a',
-      usual: false,
-      ...change,
-    });
+    const option = { id: 'a', says: 'A', kind: 'switch', query: 'a', usual: false, ...change };
+    // What is undefined is left out: a file in JSON knows no such value.
+    const read = v.safeParse(OptionSchema, JSON.parse(JSON.stringify(option)));
     return read.success ? null : read.issues[0].message;
   };
   it.each([
@@ -161,7 +226,7 @@ describe('a file of a host', () => {
       },
       /among the values/,
     ],
-    [{ kind: 'time', written: 'seconds', query: undefined, paths: {} }, /few values/],
+    [{ kind: 'time', written: 'seconds', query: undefined, usual: undefined, paths: {} }, /few values/],
   ])('with %j says what is wrong', (change, says) => {
     if (says === null) expect(wrong(change)).toBeNull();
     else expect(wrong(change)).toMatch(says);

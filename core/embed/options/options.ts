@@ -39,7 +39,7 @@ export function readOption(option: Option, address: string): Set {
   const { paths, hosts } = option;
   if (paths || hosts) {
     const value = valuesOf(option).find((one) =>
-      paths ? matchPath(paths[one] ?? '', url.pathname) !== null : hosts?.[one] === url.host,
+      paths ? matchPath(own(paths, one) ?? '', url.pathname) !== null : own(hosts ?? {}, one) === url.host,
     );
     if (value === undefined) return null;
     return option.kind === 'switch' ? value === 'on' : value;
@@ -73,13 +73,13 @@ export function withOption(option: Option, address: string, set: Set): string {
     const usual = option.kind === 'switch' || option.kind === 'choice' ? option.usual : '';
     const wanted = nameOf(set ?? usual);
     if (hosts) {
-      const host = hosts[wanted];
+      const host = own(hosts, wanted);
       if (host !== undefined) url.host = host;
     } else if (paths) {
       const found = valuesOf(option)
-        .map((one) => matchPath(paths[one] ?? '', url.pathname))
+        .map((one) => matchPath(own(paths, one) ?? '', url.pathname))
         .find((match) => match !== null);
-      const path = found ? fillPath(paths[wanted] ?? '', found) : null;
+      const path = found ? fillPath(own(paths, wanted) ?? '', found) : null;
       if (path !== null) url.pathname = path;
     }
     return url.href;
@@ -115,6 +115,10 @@ function saysItself(option: Option, address: string): boolean {
   if (option.paths || option.hosts) return false;
   return parametersOf(option, new URL(address)).has(placeOf(option));
 }
+
+/** What a file says for a value, and not what every object has of itself. */
+const own = (said: Readonly<Record<string, string>>, value: string): string | undefined =>
+  Object.hasOwn(said, value) ? said[value] : undefined;
 
 const nameOf = (set: Set): string => (set === true ? 'on' : set === false ? 'off' : String(set));
 

@@ -23,12 +23,16 @@ export function fillPath(pattern: string, found: Readonly<Record<string, string>
   const steps: string[] = [];
   for (const step of pattern.split('/')) {
     const place = step === '*' ? '*' : placeIn(step);
-    const there = place === null ? step : found[place];
+    const there = place === null ? step : Object.hasOwn(found, place) ? found[place] : undefined;
     if (there === undefined) return null;
     steps.push(there);
   }
   return steps.join('/');
 }
+
+/** The names of a pattern's places, in order. */
+export const placesIn = (pattern: string): string[] =>
+  pattern.split('/').flatMap((step) => (step === '*' ? '*' : (placeIn(step) ?? [])));
 
 const placeIn = (step: string): string | null =>
   step.length > 2 && step.startsWith('{') && step.endsWith('}') ? step.slice(1, -1) : null;
