@@ -293,8 +293,9 @@ test('words are saved whatever the title is', async ({ page }) => {
 test('what is pasted from elsewhere keeps its structure, drops its looks, and says what it left out', async ({
   page,
 }) => {
-  const refused: string[] = [];
-  page.on('console', (message) => /refused/i.test(message.text()) && refused.push(message.text()));
+  // Nothing of it is asked for, not even to be refused.
+  const asked: string[] = [];
+  page.on('request', (request) => request.url().includes('a.example') && asked.push(request.url()));
   await enter(page);
   await beginPage(page, 'Pasted into');
   await words(page).click();
@@ -333,5 +334,35 @@ test('what is pasted from elsewhere keeps its structure, drops its looks, and sa
   await page.reload();
   await expect(words(page).locator('td')).toHaveText(['May', 'June']);
   await expect(words(page).locator('> p').last()).toHaveText('And after it.');
-  expect(refused).toEqual([]);
+  expect(asked).toEqual([]);
+});
+
+test('what is dropped from another window is read as what is pasted, and stands where it was dropped', async ({
+  page,
+}) => {
+  await enter(page);
+  await beginPage(page, 'Dropped into');
+  await words(page).click();
+  await page.keyboard.type('One.');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('Two.');
+  await words(page).evaluate((element) => {
+    const data = new DataTransfer();
+    data.setData('text/html', '<h3 style="color:red" onclick="x()">Between</h3><script>alert(1)</script>');
+    const { left, bottom } = element.querySelector('p')?.getBoundingClientRect() ?? new DOMRect();
+    element.dispatchEvent(
+      new DragEvent('drop', {
+        dataTransfer: data,
+        clientX: left + 200,
+        clientY: bottom - 4,
+        bubbles: true,
+        cancelable: true,
+      }),
+    );
+  });
+  await expect(words(page).getByRole('heading', { name: 'Between' })).toBeVisible();
+  await expect(page.getByText(/^Note: Pasted without .*<script>/)).toBeVisible();
+  await expect(words(page)).toHaveText(/^One\.\s*Between\s*Two\.$/);
+  await page.keyboard.type('!');
+  await expect(words(page)).toHaveText(/^One\.\s*Between\s*!\s*Two\.$/);
 });

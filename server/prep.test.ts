@@ -508,8 +508,14 @@ describe('names by rule', () => {
     const names = lines.map(({ id, before, after }) => ({ id, before, after }));
     expect((await editor.ask('POST', '/api/assets/names', { names })).status).toBe(200);
     expect((await read(one)).name).toBe('visit-rim-01');
-    // To somebody who knows only a name, nothing is shown that may not be shown.
-    expect((await fetch(`${server.content}/media/rim-one`)).status).toBe(404);
+    // To somebody who knows only a name, nothing is shown that may not be shown, nor whether there is one of that name.
+    const answers = ['rim-one', 'visit-rim-01', 'no-such-name'].map(async (name) => {
+      const answer = await fetch(`${server.content}/media/${name}`, { redirect: 'manual' });
+      return [answer.status, await answer.text(), answer.headers.get('location')];
+    });
+    const [earlier, now, none] = await Promise.all(answers);
+    expect(none?.[0]).toBe(404);
+    expect([earlier, now]).toEqual([none, none]);
     await editor.ask('PATCH', `/api/assets/${one}/placard`, { version: 1, changes: { licence: 'own' } });
     await prepared(one);
     const old = await fetch(`${server.content}/media/rim-one`, { redirect: 'manual' });

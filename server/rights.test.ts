@@ -107,7 +107,7 @@ describe('the users’-content origin', () => {
   it('answers only to signed addresses', async () => {
     for (const path of [
       '/f/AAAAAAAAAAAAAAAAAAAAAA/originals/aa/x.jpg',
-      '/proof/AAAAAAAAAAAAAAAAAAAAAA/page-1',
+      '/proof/AAAAAAAAAAAAAAAAAAAAAA/page-1/1/9999999999999/2026-12-01',
       '/frame/AAAAAAAAAAAAAAAAAAAAAA/e30',
       '/f/x/../../secret',
       '/api/me',

@@ -133,7 +133,7 @@ export function answerPages(
   router.get('/api/pages/:id/hand-off.zip', admit(whoAsks, EVERYONE), async (request, response) => {
     const { site, page } = await read(String(request.params['id']));
     const { ready } = await readyPage(site, page);
-    await versions.markHandedOff(database, page.id, page.version);
+    // That it was taken is said by whoever takes it (tookPage): another site can have a browser ask for this address.
     response.attachment(`${slug(page.title, 'page')}.zip`);
     const stream = await handoff.zipHandOff(store, site, page, ready);
     stream.on('error', (error) => {

@@ -19,7 +19,7 @@ import { linkedPages, pagesLinkedFrom } from '../pages/linkedpages.ts';
 import { holdingsFor } from '../pages/holdingsfor.ts';
 import { assetNamed, publicFile } from '../prep/names.ts';
 import { isDocument, MIME_BY_EXTENSION } from '../imaging/formats.ts';
-import { readWhole } from '../pages/pages.ts';
+import { readWholeVersion } from '../pages/pages.ts';
 import { readSite } from '../site/site.ts';
 import { evidenceName } from '../labels/permissions.ts';
 import { eq } from 'drizzle-orm';
@@ -42,7 +42,13 @@ const LONGEST = 360_000;
 /** Longer than any name that a file was ever given here. */
 const LONGEST_NAME = 300;
 
-/** The address that shows a page as visitors see it; `version` only keeps browsers from showing an older one. */
+/** A proof's address holds for an hour at least; who goes on looking is given another in time. In milliseconds. */
+const [PROOF_HOLDS, PROOF_STEP] = [3_600_000, 1_800_000];
+
+/**
+ * The address that shows one version of a page as visitors would see it, until a moment within two hours. It stays the
+ * same for half an hour, so that a window that asks again shows what it showed.
+ */
 export function proofAddress(
   store: Store,
   contentOrigin: string,
@@ -50,9 +56,9 @@ export function proofAddress(
   version: number,
   { day, ours }: Looking,
 ): string {
-  const looking = `${day}${ours ? '-ours' : ''}`;
-  const signature = store.signature.of(`${PREVIEW}${pageId}:${looking}`);
-  return `${contentOrigin}/proof/${signature}/${pageId}/${looking}?v=${version}`;
+  const until = (Math.floor(Date.now() / PROOF_STEP) + 1) * PROOF_STEP + PROOF_HOLDS;
+  const named = `${pageId}/${version}/${until}/${day}${ours ? '-ours' : ''}`;
+  return `${contentOrigin}/proof/${store.signature.of(`${PREVIEW}${named}`)}/${named}`;
 }
 
 /** The address that shows something embedded as visitors get it, by the name that it is kept under. */
@@ -152,19 +158,22 @@ export function contentApplication({
   app.get('/media/:name', async (request, response) => {
     if (request.params.name.length > LONGEST_NAME) return missing(response);
     const named = await assetNamed(database, await siteId(), request.params.name);
-    if (!named) return missing(response);
+    const file = named && (await publicFile(database, named.id));
+    // What is not public has no name here, neither the one of now nor an earlier one that would lead to it.
+    if (!named || !file) return missing(response);
     if (named.name !== request.params.name) return response.redirect(301, `/media/${named.name}`);
-    const file = await publicFile(database, named.id);
-    if (!file) return missing(response);
     response.set('cache-control', 'public, max-age=60');
     return response.redirect(302, new URL(store.address(file)).pathname);
   });
 
-  app.get('/proof/:signature/:page/:looking', async (request, response) => {
-    const { page: id, signature, looking } = request.params;
-    if (!store.signature.matches(`${PREVIEW}${id}:${looking}`, signature)) return missing(response);
+  app.get('/proof/:signature/:page/:version/:until/:looking', async (request, response) => {
+    const { page: id, version, until, looking, signature } = request.params;
+    const named = `${id}/${version}/${until}/${looking}`;
+    if (!store.signature.matches(`${PREVIEW}${named}`, signature)) return missing(response);
+    if (Number(until) < Date.now()) return missing(response);
     const site = await readSite(database, contentOrigin);
-    const page = await readWhole(database, site.id, id);
+    const page = await readWholeVersion(database, site.id, id, Number(version));
+    if (page.binned) return missing(response);
     const document = seenBy(wholePage(page), { day: looking.slice(0, 10), ours: looking.endsWith('-ours') });
     const [holdings, pages] = await Promise.all([
       holdingsFor(database, usesIn(document)),

@@ -210,9 +210,16 @@ describe('the versions of a page', () => {
     // What is handed off says of which version it is, whatever a window has read of the page before.
     const ready = await editor.ask<{ version: number }>('GET', `/api/pages/${made.id}/hand-off`);
     expect(ready.body.version).toBe(2);
+    const handedOff = async () =>
+      (await editor.ask<PageVersionLine[]>('GET', `/api/pages/${made.id}/versions`)).body[0]?.handedOffAt;
+    // Asking for the files alone says nothing: a link of another site can do that.
+    const zip = await fetch(`${server.address}/api/pages/${made.id}/hand-off.zip`, {
+      headers: { cookie: editor.cookie },
+    });
+    expect((await zip.arrayBuffer()).byteLength).toBeGreaterThan(100);
+    expect(await handedOff()).toBeNull();
     await editor.ask('POST', `/api/pages/${made.id}/handed-off`, { version: ready.body.version });
-    const { body } = await editor.ask<PageVersionLine[]>('GET', `/api/pages/${made.id}/versions`);
-    expect(body[0]?.handedOffAt).toMatch(/^\d{4}-/);
+    expect(await handedOff()).toMatch(/^\d{4}-/);
   });
 });
 

@@ -3,7 +3,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AssetDetail, Page, Site, Stages } from '@placard/core/contract';
 import type { Block, PageDocument } from '@placard/core/page';
 import { unpack } from '@placard/core/embed';
-import { openServer, until, type Caller, type OpenServer } from '../testing/openserver.ts';
+import { Signature } from '../store/signature.ts';
+import { openServer, SECRET, until, type Caller, type OpenServer } from '../testing/openserver.ts';
 import { send, settled } from '../testing/sending.ts';
 
 let server: OpenServer;
@@ -181,6 +182,39 @@ describe('a proof', () => {
     const { body: handedOff } = await editor.ask<{ html: string }>('GET', `/api/pages/${made.id}/hand-off`);
     const bare = (html: string) => html.replace(/(?:http[^" ]*\/f\/[^" ]*|media\/[^" ]*)/g, 'ADDRESS');
     expect(bare(await answer.text())).toContain(bare(handedOff.html));
+  });
+
+  it('shows the version that its address is of, until the address ends, and nothing that lies in the bin', async () => {
+    const said = (text: string) => page({ type: 'paragraph', content: [{ type: 'text', text }] });
+    const made = await begin('Looked at', said('Said at first.'));
+    const { preview } = (await editor.ask<{ preview: string }>('GET', `/api/pages/${made.id}/proof`)).body;
+    await editor.ask('PUT', `/api/pages/${made.id}`, {
+      version: made.version,
+      title: made.title,
+      document: said('Said later.'),
+    });
+    const shown = async (address: string) => {
+      const answer = await fetch(address);
+      return [answer.status, /Said \w+/.exec(await answer.text())?.[0]];
+    };
+    expect(await shown(preview)).toEqual([200, 'Said at']);
+    const later = (await editor.ask<{ preview: string }>('GET', `/api/pages/${made.id}/proof`)).body.preview;
+    expect(await shown(later)).toEqual([200, 'Said later']);
+
+    // The same, as it was given out some hours ago, or would be for another version or another day.
+    const [, , , id, version, until, looking] = new URL(preview).pathname.split('/');
+    const at = (...named: unknown[]) =>
+      `${server.content}/proof/${new Signature(SECRET).of(`preview:${named.join('/')}`)}/${named.join('/')}`;
+    expect(at(id, version, until, looking)).toBe(preview);
+    expect(Number(until) - Date.now()).toBeGreaterThan(3_500_000);
+    expect(Number(until) - Date.now()).toBeLessThan(7_200_000);
+    expect(await shown(at(id, version, Date.now() - 1000, looking))).toEqual([404, undefined]);
+    expect(await shown(preview.replace(`/${version}/`, '/2/'))).toEqual([404, undefined]);
+    expect(await shown(`${preview}-ours`)).toEqual([404, undefined]);
+
+    await editor.ask('POST', '/api/pages/arrange', { pages: [made.id], to: { do: 'bin' } });
+    expect(await shown(preview)).toEqual([404, undefined]);
+    expect(await shown(later)).toEqual([404, undefined]);
   });
 
   it('shows its pictures, and films in parts', async () => {

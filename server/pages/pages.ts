@@ -13,6 +13,7 @@ import { checkedBy } from './checkedby.ts';
 import { markLetGo } from './letgo.ts';
 import { documentOf } from './readable.ts';
 import { resolved } from './standingcopies.ts';
+import { readVersion } from './versions.ts';
 
 /** One page. Throws gone, and clash for one that only a newer Placard can read. */
 export async function readPage(database: Database, siteId: string, id: string): Promise<Page> {
@@ -44,6 +45,22 @@ export async function readPage(database: Database, siteId: string, id: string): 
 /** One page with its standing copy looked up, as visitors get it. Throws gone and clash. */
 export async function readWhole(database: Database, siteId: string, id: string): Promise<Page> {
   const [whole] = await resolved(database, siteId, [await readPage(database, siteId, id)]);
+  return whole as Page;
+}
+
+/** The same of one of its versions, with the standing copy of now. Throws gone, also for one that is not kept any more. */
+export async function readWholeVersion(
+  database: Database,
+  siteId: string,
+  id: string,
+  version: number,
+): Promise<Page> {
+  const now = await readPage(database, siteId, id);
+  if (now.version !== version) {
+    const { title, document, facts, shown } = await readVersion(database, siteId, id, version);
+    Object.assign(now, { version, title, document, facts, shown });
+  }
+  const [whole] = await resolved(database, siteId, [now]);
   return whole as Page;
 }
 

@@ -29,6 +29,8 @@ export interface Caller {
   ask<T>(method: string, path: string, body?: unknown): Promise<{ status: number; body: T }>;
 }
 
+/** What servers under test sign with. */
+export const SECRET = 'a secret for tests, long enough to be taken';
 /** What is started: compiled where the launcher says so. */
 const PROGRAM = process.env['PLACARD_SERVER_PROGRAM'] ?? new URL('../main.ts', import.meta.url).pathname;
 
@@ -63,7 +65,7 @@ export async function openServer(extra: NodeJS.ProcessEnv = {}): Promise<OpenSer
           DATABASE_URL: databaseUrl,
           PLACARD_STORE: pathToFileURL(join(folder, 'store')).href,
           PLACARD_UPLOADS: join(folder, 'uploads'),
-          PLACARD_SECRET: 'a secret for tests, long enough to be taken',
+          PLACARD_SECRET: SECRET,
           PLACARD_ORIGIN: `http://localhost:${port}`,
           PLACARD_CONTENT_ORIGIN: `http://127.0.0.1:${contentPort}`,
           PLACARD_PORT: String(at),

@@ -42,11 +42,12 @@ function OneHandOff({ id }: { id: string }) {
   }, [asked.isPending, asked.error]);
   const refused = refusalOf(asked) ?? (asked.isPending ? last : null);
   if (refused) return <HeldBack id={id} says={refused.message} stopped={refused.status === 409} />;
+  // The version that was taken is kept, whatever becomes of the page.
+  const taken = (version: number) => took.mutate({ params: { id }, body: { version } });
   const copy = async ({ html, version }: { html: string; version: number }) => {
     await navigator.clipboard.writeText(html);
     setCopied(true);
-    // The version that was taken is kept, whatever becomes of the page.
-    took.mutate({ params: { id }, body: { version } });
+    taken(version);
     setTimeout(() => setCopied(false), 2500);
   };
   const heaviest = Math.max(1, ...(ready?.files.map(({ bytes }) => bytes) ?? []));
@@ -70,7 +71,7 @@ function OneHandOff({ id }: { id: string }) {
                 )}{' '}
                 {copied ? 'Copied' : 'Copy the HTML'}
               </button>
-              <a className="button button-go" href={ready.zip} download>
+              <a className="button button-go" href={ready.zip} download onClick={() => taken(ready.version)}>
                 <Download aria-hidden className="size-4" /> Download ZIP
               </a>
             </span>

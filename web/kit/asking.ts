@@ -28,7 +28,7 @@ export function useAsk<P extends Schema, Q extends Schema, B extends Schema, A e
   given: Pick<Given<P, Q, B>, 'params' | 'query'> = {},
   options: Pick<
     UseQueryOptions<v.InferOutput<A>, Refusal>,
-    'enabled' | 'staleTime' | 'placeholderData' | 'retry'
+    'enabled' | 'staleTime' | 'placeholderData' | 'retry' | 'refetchInterval'
   > & {
     /** What has to be over before it is asked. */
     after?: () => Promise<void>;

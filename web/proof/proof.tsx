@@ -29,6 +29,9 @@ export default function Proof() {
   return first ? <LeadOn from="/proof" to={`/proof/${first}`} /> : null;
 }
 
+/** How often what is looked at is given another address, in milliseconds: the one before ends in time. */
+const RENEWED = 1_500_000;
+
 function OneProof({ id }: { id: string }) {
   const page = useAsk(readPage, { params: { id } });
   useTakePage(id);
@@ -38,7 +41,12 @@ function OneProof({ id }: { id: string }) {
   const proof = useAsk(
     proofPage,
     { params: { id }, query: { ...(day && { on: day }), ...(ours && { ours: 'yes' as const }) } },
-    { staleTime: 0, after: () => leaving.over(id), placeholderData: (before) => before },
+    {
+      staleTime: 0,
+      after: () => leaving.over(id),
+      placeholderData: (before) => before,
+      refetchInterval: RENEWED,
+    },
   );
   const site = useAsk(readSite);
   const looked = { day: day || dayIn(site.data?.policy.timeZone ?? 'UTC', new Date()), ours };
