@@ -58,10 +58,22 @@ export async function goTo(page: Page, stage: string): Promise<void> {
   await expect(stageLink(page, stage)).toHaveAttribute('aria-current', 'page');
 }
 
-/** Begins a page as the list of pages does, and comes to where it is written. */
-export async function beginPage(page: Page, title: string): Promise<void> {
+/** A page's body of some lines. */
+const written = (...lines: string[]) => ({
+  type: 'doc',
+  content: lines.map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] })),
+});
+
+/** Begins a page as the list of pages does, or with words in it, and comes to where it is written. */
+export async function beginPage(page: Page, title: string, ...lines: string[]): Promise<void> {
   const site = (await (await page.request.get('/api/site')).json()) as { sections: { id: string }[] };
-  const begun = await page.request.post('/api/pages', { data: { title, section: site.sections[0]?.id } });
+  const begun = await page.request.post('/api/pages', {
+    data: {
+      title,
+      section: site.sections[0]?.id,
+      ...(lines.length > 0 ? { document: written(...lines) } : {}),
+    },
+  });
   expect(begun.ok(), `“${title}” is begun`).toBe(true);
   await page.goto(`/place/${((await begun.json()) as { id: string }).id}`);
   await expect(wordsOf(page)).toBeVisible();

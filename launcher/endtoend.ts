@@ -7,7 +7,15 @@ import { openHouse, PORTS, type OpenHouse } from './house.ts';
 import { freeRun } from './ports.ts';
 import { say } from './say.ts';
 import { builtWeb } from './serve.ts';
-import { runTool, timing, TRIED_AGAIN, withoutReport, type Ended, type Timed } from './testpart.ts';
+import {
+  passedSince,
+  runTool,
+  timing,
+  TRIED_AGAIN,
+  withoutReport,
+  type Ended,
+  type Timed,
+} from './testpart.ts';
 
 /** Houses of the sample site that end-to-end tests have, each with a worker of its own. */
 const HOUSES = 2;
@@ -100,7 +108,7 @@ export async function endToEnd(scratch: string, names: string[]): Promise<Ended>
     passed: first.passed + passed,
     failed,
     failures,
-    second: failed === 0 ? first.failures : [],
+    second: passedSince(first.failures, failures),
   };
 }
 

@@ -32,6 +32,13 @@ export interface Timed {
  */
 export const TRIED_AGAIN = 6;
 
+/** Those of some failures that are none any more: each begins with a line that says of what it is. */
+export function passedSince(before: readonly string[], now: readonly string[]): string[] {
+  const nameOf = (failure: string) => failure.split('\n')[0];
+  const still = new Set(now.map(nameOf));
+  return before.filter((failure) => !still.has(nameOf(failure)));
+}
+
 /** A part that ended without saying how. */
 export const withoutReport = (part: string): Ended => ({
   passed: 0,

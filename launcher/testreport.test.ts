@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { Ended } from './testpart.ts';
+import { passedSince, type Ended } from './testpart.ts';
 import { timeReport } from './testreport.ts';
 
 const part = (spent: Ended['spent'], timed: Ended['timed']): Ended => ({
@@ -40,4 +40,10 @@ it('names no more than thirty tests, and says nothing where nothing ran', () => 
   const timed = Array.from({ length: 200 }, (_, at) => ({ file: 'a', title: String(at), ms: at }));
   expect(timeReport([part({}, timed)]).split('\n')).toHaveLength(1 + 1 + 1 + 1 + 30);
   expect(timeReport([part({}, [])])).toBe('');
+});
+
+it('what failed and does not any more is told by its name, whatever was said of it', () => {
+  const before = ['✘ a › one\nIt was 3.', '✘ a › two\nIt was 4.'];
+  expect(passedSince(before, ['✘ a › two\nIt was 5.'])).toEqual(['✘ a › one\nIt was 3.']);
+  expect(passedSince(before, [])).toEqual(before);
 });

@@ -3,7 +3,7 @@ import { join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { startMariaDb } from './mariadb.ts';
 import { say } from './say.ts';
-import { ROOT, runTool, timing, TRIED_AGAIN, withoutReport, type Ended } from './testpart.ts';
+import { passedSince, ROOT, runTool, timing, TRIED_AGAIN, withoutReport, type Ended } from './testpart.ts';
 
 /** What Vitest writes of a run, as far as it is read here. */
 interface Report {
@@ -59,7 +59,7 @@ export async function unitTests(scratch: string, names: string[]): Promise<Ended
     if (!again) return { ...endOf(first), spent };
     const whole = first.files.filter((file) => !isBroken(file));
     const end = endOf({ well: again.well, files: [...whole, ...again.files] });
-    return { ...end, spent, second: end.failed === 0 ? broken.flatMap(failuresOf) : [] };
+    return { ...end, spent, second: passedSince(broken.flatMap(failuresOf), end.failures) };
   } finally {
     await database.stop();
   }

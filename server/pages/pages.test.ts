@@ -1,8 +1,11 @@
+import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AssetDetail, Page, Site, Stages } from '@placard/core/contract';
 import type { Block, PageDocument } from '@placard/core/page';
 import { unpack } from '@placard/core/embed';
+import { openDatabase } from '../db/database.ts';
+import { page as pageTable } from '../db/schema.ts';
 import { Signature } from '../store/signature.ts';
 import { openServer, SECRET, until, type Caller, type OpenServer } from '../testing/openserver.ts';
 import { send, settled } from '../testing/sending.ts';
@@ -97,6 +100,37 @@ describe('a page', () => {
         });
         expect([status, body.title]).toEqual([422, expect.stringMatching(says) as string]);
       }
+  });
+
+  it('with something in it that cannot be read is saved with it, word for word, and that is found', async () => {
+    const made = await begin('Partly unknown');
+    const later = { type: 'constellation', attrs: { stars: 7 } };
+    const database = openDatabase(server.databaseUrl);
+    await database
+      .update(pageTable)
+      .set({ document: { type: 'doc', content: [later as never] } })
+      .where(eq(pageTable.id, made.id));
+    await database.close();
+    const read = (await editor.ask<Page>('GET', `/api/pages/${made.id}`)).body;
+    const save = (content: Block[]) =>
+      editor.ask<{ version: number; findings: { says: string }[] }>('PUT', `/api/pages/${made.id}`, {
+        version: read.version,
+        title: made.title,
+        document: { ...read.document, content },
+      });
+    const [unknown] = read.document.content;
+    if (unknown?.type !== 'unknown') throw new Error('It was read.');
+    const changed = {
+      ...unknown,
+      attrs: { ...unknown.attrs, stored: JSON.stringify({ ...later, more: 1 }) },
+    };
+    expect((await save([changed])).status).toBe(422);
+    const words: Block = { type: 'paragraph', content: [{ type: 'text', text: 'Words round it.' }] };
+    const { status, body } = await save([unknown, words]);
+    expect(status).toBe(200);
+    expect(body.findings.map(({ says }) => says).join(' ')).toContain('cannot be read');
+    const again = (await editor.ask<Page>('GET', `/api/pages/${made.id}`)).body;
+    expect(again.document.content[0]).toMatchObject({ attrs: { stored: JSON.stringify(later) } });
   });
 
   it('refuses what is not held, and anything that is no page', async () => {
