@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { mkdtemp, rm, statfs } from 'node:fs/promises';
 import { freemem, tmpdir } from 'node:os';
@@ -9,7 +8,7 @@ import { needPrograms } from './debian.ts';
 import { endToEnd } from './endtoend.ts';
 import { exitingWith } from './exit.ts';
 import { say } from './say.ts';
-import { ROOT, type Ended } from './testpart.ts';
+import { hearTool, ROOT, timing, type Ended } from './testpart.ts';
 import { timeReport } from './testreport.ts';
 import { unitTests } from './unittests.ts';
 
@@ -66,7 +65,7 @@ async function run(names: string[], options: Options): Promise<number> {
   process.env['PLACARD_PACE'] ??= '0.25';
   const parts: Ended[] = [];
   try {
-    if (chosen.check) parts.push(check());
+    if (chosen.check) parts.push(await check());
     if (chosen.unit) parts.push(await unitTests(scratch, chosen.unit));
     if (chosen.e2e) parts.push(await endToEnd(scratch, chosen.e2e));
   } finally {
@@ -110,20 +109,19 @@ const CHECKS: [string, string[]][] = [
   ['Unused code', ['knip']],
 ];
 
-function check(): Ended {
+/** All of them at once: most keep only one core busy. What each says is shown when it has ended. */
+async function check(): Promise<Ended> {
   const failures: string[] = [];
   const spent: Ended['spent'] = {};
-  for (const [name, [program = '', ...args]] of CHECKS) {
-    say(`${name} …`);
-    const begun = Date.now();
-    if (
-      spawnSync(join(ROOT, 'node_modules/.bin', program), args, { cwd: ROOT, stdio: 'inherit' }).status !== 0
-    ) {
-      say(`${name}: not in order`);
-      failures.push(`${name}: not in order`);
-    }
-    spent[name] = Date.now() - begun;
-  }
+  await Promise.all(
+    CHECKS.map(async ([name, [program = '', ...args]]) => {
+      say(`${name} …`);
+      const { well, said } = await timing(spent, name, () => hearTool(program, args));
+      if (said.trim() !== '') process.stdout.write(`${said.trimEnd()}\n`);
+      say(`${name}: ${well ? 'in order' : 'not in order'}`);
+      if (!well) failures.push(`${name}: not in order`);
+    }),
+  );
   return {
     passed: CHECKS.length - failures.length,
     failed: failures.length,

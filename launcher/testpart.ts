@@ -72,3 +72,17 @@ export async function runTool(program: string, args: string[], env: NodeJS.Proce
   });
   return new Promise<boolean>((resolve) => child.once('exit', (code) => resolve(code === 0)));
 }
+
+/** Runs such a program out of sight; answers whether it says that all is well, and what it said. */
+export async function hearTool(program: string, args: string[]): Promise<{ well: boolean; said: string }> {
+  const child = spawn(join(ROOT, 'node_modules/.bin', program), args, {
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  const said: string[] = [];
+  for (const stream of [child.stdout, child.stderr])
+    stream.setEncoding('utf8').on('data', (words: string) => said.push(words));
+  return new Promise((resolve) =>
+    child.once('close', (code) => resolve({ well: code === 0, said: said.join('') })),
+  );
+}

@@ -66,7 +66,8 @@ export default function HostFiles() {
               ))}
             </ul>
             {files.data?.length === 0 && <p className="text-soft">No file yet.</p>}
-            {mayChange && (
+            {/* With the list: a button that the list moves is missed by whoever presses it then. */}
+            {mayChange && files.data && (
               <button type="button" className="button mt-2" onClick={() => setOpen('new')}>
                 Write a file for a host
               </button>
