@@ -1,6 +1,6 @@
-import { readdirSync } from 'node:fs';
+import { existsSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { drivenBy } from './changed.ts';
+import { DRIVEN, drivenBy } from './changed.ts';
 import { ROOT } from './testpart.ts';
 
 const driving = readdirSync(`${ROOT}e2e`).filter((name) => name.endsWith('.e2e.ts'));
@@ -13,6 +13,11 @@ describe('what drives a change', () => {
     const driven = drivenBy(`${folder}/any.tsx`);
     expect(driven.length).toBeGreaterThan(0);
     for (const file of driven) expect(driving).toContain(file.replace('e2e/', ''));
+  });
+
+  it.each(Object.entries(DRIVEN))('in %s is all there, and so is what it drives', (folder, names) => {
+    expect(existsSync(`${ROOT}${folder}`)).toBe(true);
+    for (const name of names) expect(driving).toContain(`${name}.e2e.ts`);
   });
 
   it('is what the narrowest folder names', () => {

@@ -4,7 +4,7 @@ import { join, relative } from 'node:path';
 import { ROOT } from './testpart.ts';
 
 /** Which end-to-end tests drive what lies in a folder, or a file, of ours; the narrowest that is named counts. */
-const DRIVEN: Readonly<Record<string, readonly string[]>> = {
+export const DRIVEN: Readonly<Record<string, readonly string[]>> = {
   'core/alt': ['label'],
   'core/captions': ['captions'],
   'core/contrast': ['settings'],

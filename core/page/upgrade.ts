@@ -43,12 +43,12 @@ export function upgraded(stored: unknown): PageDocument {
 /**
  * A document of somebody who may not know all kinds of blocks, as it may be checked: what they kept as it stands and can be
  * read is itself again, and nothing else is taken that cannot be read but what stood in the page before, word for word.
- * Null where there is more of that.
+ * Null where there is more of that. What stood there before is asked for only where it matters.
  */
-export function knownTo(document: PageDocument, before: PageDocument | null): PageDocument | null {
+export function knownTo(document: PageDocument, before: () => PageDocument | null): PageDocument | null {
   if (unreadIn(document).length === 0) return document;
   const read = { ...document, content: upgraded(document).content };
-  const there = new Set(before === null ? [] : unreadIn(before));
+  const there = new Set(unreadIn(before() ?? EMPTY_DOCUMENT));
   return unreadIn(read).every((stored) => there.has(stored)) ? read : null;
 }
 

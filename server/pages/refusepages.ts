@@ -28,7 +28,7 @@ function namesWhatItSays({ code, named }: Boxed): boolean {
 }
 
 /** A body as it is checked and kept. Throws a Refusal (unfit) for one with something unreadable that was not in the page before. */
-export function readAgain(document: PageDocument, before: PageDocument | null): PageDocument {
+export function readAgain(document: PageDocument, before: () => PageDocument | null): PageDocument {
   const known = knownTo(document, before);
   if (known) return known;
   throw unfit(

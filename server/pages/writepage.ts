@@ -53,7 +53,7 @@ export async function createPage(
 ): Promise<Page> {
   const { facts = NO_FACTS, copy: isCopy = false, from = null } = wish;
   refuseOldWindow(wish.document ?? EMPTY_DOCUMENT);
-  const document = readAgain(wish.document ?? EMPTY_DOCUMENT, from);
+  const document = readAgain(wish.document ?? EMPTY_DOCUMENT, () => from);
   refuseUnsafe(embeddedIn(document), trustedFrames);
   const id = await database.transaction(async (transaction) => {
     const [filed] = await transaction
@@ -145,7 +145,7 @@ export async function savePage(
         currentVersion: current,
       });
     }
-    const document = readAgain(wish.document, readable(row.page.document));
+    const document = readAgain(wish.document, () => readable(row.page.document));
     refuseUnsafe(embeddedIn(document), trustedFrames);
     const facts = wish.facts ?? row.page.facts ?? NO_FACTS;
     const shown = wish.shown === undefined ? row.page.shown : wish.shown;
