@@ -29,7 +29,7 @@ interface Options {
   changed?: string | true;
 }
 
-/** What is to be tested, by what was said. Throws where a name is that of nothing there is to test. */
+/** What is to be tested, by what was said. Throws where there is no commit of the name that was given. */
 function chosenBy(names: string[], { only, changed }: Options): Chosen {
   if (changed !== undefined) {
     const { unit, e2e } = touchedSince(changed === true ? 'HEAD' : changed);
