@@ -23,8 +23,13 @@ class HeaviestFirst extends BaseSequencer {
   }
 }
 
+/** Tried with other examples each time, and many of them (`./placard test --long`). */
+const long = process.env['PLACARD_LONG'] === '1';
+
 /** What takes a second here takes a minute where others keep the machine busy. */
 const PATIENT = { testTimeout: 600_000, hookTimeout: 600_000 };
+/** What every project begins with. */
+const BEGUN = { setupFiles: ['core/testing/seed.ts'], provide: { long } };
 const ELSEWHERE = ['**/node_modules/**', '**/dist/**'];
 
 export default defineConfig({
@@ -41,6 +46,7 @@ export default defineConfig({
           pool: 'threads',
           isolate: false,
           ...PATIENT,
+          ...BEGUN,
         },
       },
       {
@@ -51,6 +57,7 @@ export default defineConfig({
           pool: 'forks',
           isolate: false,
           ...PATIENT,
+          ...BEGUN,
         },
       },
       {
@@ -59,6 +66,7 @@ export default defineConfig({
           include: ['web/**/*.test.{ts,tsx}'],
           exclude: ELSEWHERE,
           ...PATIENT,
+          ...BEGUN,
         },
       },
     ],

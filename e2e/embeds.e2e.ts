@@ -349,7 +349,7 @@ test('what pages lead to is looked at, and what moved is followed in one press',
   await wordsOf(page).click();
   await page.keyboard.type('The map');
   await page.keyboard.press('Control+a');
-  await page.keyboard.press('Control+Shift+K');
+  await page.keyboard.press('Control+k');
   await page.keyboard.type(`${host}/map/ridge`);
   await page.keyboard.press('Enter');
   await expect(wordsOf(page).locator('a')).toHaveText('The map');

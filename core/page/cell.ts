@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { element, type Style } from '../markup/index.ts';
 import type { BulletList } from './kinds/bulletlist.ts';
 import { inLines, LINES } from './lines.ts';
+import { whenOf } from './when.ts';
 import { kind, type AnyBlock, type ForeignElement, type Kind, type Reading } from './kinds/kind.ts';
 import type { OrderedList } from './kinds/orderedlist.ts';
 import type { Paragraph } from './kinds/paragraph.ts';
@@ -51,6 +52,7 @@ export function cellKind<Type extends 'tableCell' | 'tableHeader'>(
   return kind<Cell<Type>>({
     type,
     group: 'part',
+    stays: true,
     schema: (schemaOf) =>
       v.object({
         type: v.literal(type),
@@ -88,7 +90,7 @@ export function cellKind<Type extends 'tableCell' | 'tableHeader'>(
               : { style: { ...LOOK, 'text-align': align ?? 'start' } }),
           },
           // One paragraph alone is the cell's words, with no space of a paragraph round them.
-          ...(content.length === 1 && only?.type === 'paragraph'
+          ...(content.length === 1 && only?.type === 'paragraph' && !(context.placed && whenOf(only))
             ? inside(content).flatMap((made) => (typeof made === 'string' ? [made] : made.children))
             : inside(content)),
         ),

@@ -3,6 +3,7 @@ import type { Part } from './kinds/index.ts';
 import type { AnyBlock } from './kinds/kind.ts';
 import type { StandingCopy } from './kinds/standingcopy.ts';
 import { mapBlocks, walk } from './walk.ts';
+import { bothWhen, withWhen, type When } from './when.ts';
 
 /** The standing copy that a page uses, by ids, each once. */
 export const copiesIn = (document: PageDocument): string[] => [
@@ -11,15 +12,23 @@ export const copiesIn = (document: PageDocument): string[] => [
   ),
 ];
 
+/** What is kept to be used in pages, and when and to whom all of it is shown. */
+export interface KeptCopy {
+  document: PageDocument;
+  shown: When | null;
+}
+
 /**
  * The page with its standing copy looked up, as visitors get it; what is not among `copies` is gone. Places in it are
- * called after the place where it stands, so that one copy may stand in a page more than once.
+ * called after the place where it stands, so that one copy may stand in a page more than once. Where it stands it is
+ * shown no more than it is by itself.
  */
-export function withCopies(document: PageDocument, copies: ReadonlyMap<string, PageDocument>): PageDocument {
+export function withCopies(document: PageDocument, copies: ReadonlyMap<string, KeptCopy>): PageDocument {
   return mapBlocks(document, (block) => {
     if (block.type !== 'standingCopy') return block;
     const copy = copies.get(block.attrs.copy);
-    return copy ? ({ ...block, content: named(copy, block).content } as Part) : block;
+    if (!copy) return block;
+    return withWhen({ ...block, content: named(copy.document, block).content } as Part, copy.shown);
   });
 }
 
@@ -37,11 +46,15 @@ const renamed = (block: AnyBlock, name: object): Part =>
 /** A name within another, no longer than names are. */
 const within = (outer: string, inner: string): string => `${outer.slice(0, 19)}-${inner.slice(0, 20)}`;
 
-/** What a copy is, loosened: its blocks with names of their own, to be the page's. */
-export const loosened = (copy: PageDocument, newId: () => string): PageDocument['content'] =>
-  mapBlocks(copy, (block) => {
+/** What a copy is, loosened: its blocks with names of their own, to be the page's; shown no more than they were, there and here. */
+export const loosened = (
+  { document, shown }: KeptCopy,
+  here: When | null,
+  newId: () => string,
+): PageDocument['content'] =>
+  mapBlocks(document, (block) => {
     const own: AnyBlock = block;
     const called = own.attrs as { id?: string; key?: string } | undefined;
     if (called?.id !== undefined) return renamed(own, { id: newId() });
     return called?.key === undefined ? block : renamed(own, { key: newId() });
-  }).content;
+  }).content.map((block) => withWhen(block, bothWhen(shown, here)));

@@ -1,9 +1,8 @@
 import * as v from 'valibot';
-import { WhenSchema } from './when.ts';
 import { BLOCK_TYPES, kindOf, schemaOf, type Block, type Placement } from './kinds/index.ts';
 
 /** The number of the form that documents are stored in. It goes up with every change that an older Placard cannot read. */
-export const FORMAT = 4;
+export const FORMAT = 5;
 
 /** A page's body. The same shape as the editor's JSON, so nothing is converted on the way. */
 export interface PageDocument {
@@ -13,11 +12,8 @@ export interface PageDocument {
   content: Block[];
 }
 
-/** Reads a block that stands in a page itself, with when it is shown. */
-export const BlockSchema = v.intersect([
-  schemaOf(BLOCK_TYPES),
-  v.object({ attrs: v.optional(v.object({ when: v.optional(v.nullable(WhenSchema)) })) }),
-]) as unknown as v.GenericSchema<unknown, Block>;
+/** Reads a block that stands in a page itself. */
+export const BlockSchema = schemaOf(BLOCK_TYPES) as v.GenericSchema<unknown, Block>;
 
 /** Reads a page's body of this form. */
 export const PageDocumentSchema: v.GenericSchema<unknown, PageDocument> = v.object({

@@ -70,7 +70,18 @@ export {
 } from './standing.ts';
 export { thinned } from './thinning.ts';
 export { knownTo, NewerDocument, upgraded } from './upgrade.ts';
-export { isSeen, seenBy, showsOn, whenOf, type Looking, type When } from './when.ts';
+export { seenBy, whenWithin } from './seen.ts';
+export {
+  bothWhen,
+  isAsStrict,
+  isSeen,
+  showsOn,
+  WhenSchema,
+  whenOf,
+  withWhen,
+  type Looking,
+  type When,
+} from './when.ts';
 export { blockText, embeddedIn, linksIn, mapBlocks, mapUses, placements, usesIn } from './walk.ts';
 export { placesOf, type PagePlace } from './anchors.ts';
 export { isLinkAddress, isPlainAddress, linkToFile, linkToPage, targetOf, type LinkedPages } from './link.ts';
@@ -83,7 +94,7 @@ export {
   type SmallPicture,
 } from './words.ts';
 export { isAnchor } from './anchor.ts';
-export { copiesIn, loosened, withCopies } from './copies.ts';
+export { copiesIn, loosened, withCopies, type KeptCopy } from './copies.ts';
 export { columnsFrom, itemsFrom, takenApart } from './itemsfrom.ts';
 export { settingOf, settingsFor } from './settings/index.ts';
 export { leftOver, mostPerRow, perRowIn, turnsRound } from './settings/cards.ts';

@@ -3,6 +3,7 @@ import { partsOf, type Item } from './kinds/item.ts';
 import type { AnyBlock } from './kinds/kind.ts';
 import type { Together } from './kinds/together.ts';
 import { linkIn } from './settings/setting.ts';
+import { whenOf, withWhen, type When } from './when.ts';
 import type { Inline } from './words.ts';
 
 const isShown = (block: AnyBlock): boolean => partsOf({ content: [block] }).media === 0;
@@ -26,11 +27,20 @@ export function itemsFrom(blocks: readonly AnyBlock[]): Item[] {
           : true;
     // Things that were set together before are as many of these.
     if (block.type === 'together')
-      items.push(...(block as Together).content.filter((part): part is Item => part.type === 'item'));
+      items.push(...(block as Together).content.map((part) => thingOf(part, whenOf(block))));
     else if (opens || !last) begin(block);
     else last.content.push(block);
   }
   return items;
+}
+
+/**
+ * One of things that were set together. The words that a side note stands beside are one like others where it is none
+ * any more; and what was hidden with all of it stays so.
+ */
+function thingOf(part: Together['content'][number], when: When | null): Item {
+  const content = part.content.map((block) => withWhen(block, when));
+  return part.type === 'item' ? { ...part, content } : { type: 'item', attrs: {}, content };
 }
 
 /** The same in columns: one thing with its words is the thing beside its words. */
@@ -47,8 +57,9 @@ export function columnsFrom(blocks: readonly AnyBlock[]): Item[] {
 }
 
 /** What was set together as blocks one after the other; where a thing led as a whole, its words lead now. */
-export function takenApart({ content }: Together): Block[] {
-  return content.flatMap((part) => (part.type === 'item' ? apart(part) : part.content)) as Block[];
+export function takenApart(set: Together): Block[] {
+  const blocks = set.content.flatMap((part) => (part.type === 'item' ? apart(part) : part.content));
+  return blocks.map((block) => withWhen(block, whenOf(set as AnyBlock))) as Block[];
 }
 
 function apart(item: Item): AnyBlock[] {

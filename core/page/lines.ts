@@ -1,4 +1,5 @@
 import type { AnyBlock } from './kinds/kind.ts';
+import { whenOf, withWhen } from './when.ts';
 
 /** True for what is placed among words: it has an id of its own. */
 const isPlaced = ({ attrs }: AnyBlock): boolean => attrs !== undefined && 'id' in attrs;
@@ -18,12 +19,14 @@ export function inLines(
   const others: AnyBlock[] = [];
   for (const block of blocks) {
     const last = content.at(-1);
-    if (block.type === 'heading') content.push({ type: 'paragraph', content: block.content });
+    if (block.type === 'heading')
+      content.push(withWhen({ type: 'paragraph', content: block.content }, whenOf(block)));
     // An item right in it was meant to lie in the list before it, or in one of its own.
     else if (block.type === 'listItem' && last?.type === 'bulletList')
       content.splice(-1, 1, { ...last, content: [...(last.content as AnyBlock[]), block] });
     else if (block.type === 'listItem') content.push({ type: 'bulletList', content: [block] });
-    else if (block.type === 'quotation') content.push(...(block.content as AnyBlock[]));
+    else if (block.type === 'quotation')
+      content.push(...(block.content as AnyBlock[]).map((line) => withWhen(line, whenOf(block))));
     else if ((LINES as readonly string[]).includes(block.type) || (placed && isPlaced(block)))
       content.push(block);
     else others.push(block);

@@ -9,12 +9,14 @@ import { pageRoom, type Room } from './room.ts';
 /** The markup of a block, in so much room, with all that it holds. */
 export function blockMarkup(block: AnyBlock, context: RenderContext, room: Room): Markup[] {
   const kind = kindOf(block);
-  if (context.placed && kind.group === 'placement') return context.placed(block);
+  if (context.placed && kind.group === 'placement')
+    return context.dressed?.(context.placed(block), block) ?? context.placed(block);
   const each = (children: readonly AnyBlock[]) => {
     const roomAt = kind.rooms(block, room, context);
     return children.map((child, at) => blockMarkup(child, context, roomAt(at)));
   };
-  return kind.markup(block, { context, room, each, inside: (children) => each(children).flat() });
+  const made = kind.markup(block, { context, room, each, inside: (children) => each(children).flat() });
+  return context.dressed ? context.dressed(made, block) : made;
 }
 
 /** A page's body as markup, the list of its credits at the end. Placements of assets that no longer exist are left out. */

@@ -24,6 +24,8 @@ const STEPS: readonly ((document: Stored) => Stored)[] = [
   (document) => document,
   // And boxes, link cards and stills before a frame, in form 4.
   (document) => document,
+  // And when blocks are shown that lie in something, in form 5: who does not know that would show them.
+  (document) => document,
 ];
 
 /**

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { PageDocumentSchema, type PageDocument } from './document.ts';
-import { seenBy, showsOn, whenOf, type When } from './when.ts';
+import { seenBy } from './seen.ts';
+import { bothWhen, isAsStrict, isSeen, showsOn, whenOf, withWhen, type When } from './when.ts';
 
 const page = (...whens: (When | null)[]): PageDocument =>
   v.parse(PageDocumentSchema, {
@@ -63,5 +64,111 @@ describe('when a block is shown', () => {
         expect(seenBy(document, { day: '2026-11-26', ours: false })).toBe(document);
       }),
     );
+  });
+});
+
+const day = fc.constantFrom('2026-11-01', '2026-11-20', '2026-12-05', null);
+const anyWhen = fc.option(fc.record({ from: day, until: day, hidden: fc.boolean(), ours: fc.boolean() }));
+const anyLooking = fc.record({
+  day: fc.constantFrom('2026-10-01', '2026-11-01', '2026-11-10', '2026-11-20', '2026-12-05', '2027-01-01'),
+  ours: fc.boolean(),
+});
+
+describe('when something is shown that two say something of', () => {
+  it('is where both let it be seen, and nowhere else', () => {
+    fc.assert(
+      fc.property(anyWhen, anyWhen, anyLooking, (one, other, looking) => {
+        expect(isSeen(bothWhen(one, other), looking)).toBe(isSeen(one, looking) && isSeen(other, looking));
+      }),
+    );
+  });
+
+  it('is as strict as each of them, and a block says so', () => {
+    fc.assert(
+      fc.property(anyWhen, anyWhen, (one, other) => {
+        const both = bothWhen(one, other);
+        expect([isAsStrict(both, one), isAsStrict(both, other)]).toEqual([true, true]);
+        const block = withWhen({ type: 'rule', attrs: { when: one } }, other);
+        expect(isAsStrict(whenOf(block), both)).toBe(true);
+      }),
+    );
+  });
+});
+
+describe('what is hidden within something', () => {
+  const words = (text: string, when: When | null = null) => ({
+    type: 'paragraph',
+    attrs: { when },
+    content: [{ type: 'text', text }],
+  });
+  const hidden: When = { hidden: true };
+  const shownOf = (...content: object[]) =>
+    JSON.stringify(
+      seenBy(v.parse(PageDocumentSchema, { type: 'doc', content }), { day: '2026-11-26', ours: false })
+        .content,
+    );
+
+  it.each<[string, object]>([
+    [
+      'an item of a list',
+      { type: 'bulletList', content: [{ type: 'listItem', content: [words('secret', hidden)] }] },
+    ],
+    ['a quotation', { type: 'quotation', content: [words('secret', hidden)] }],
+    [
+      'a card',
+      {
+        type: 'together',
+        attrs: { key: 'set-0001', setting: 'cards' },
+        content: [{ type: 'item', attrs: {}, content: [words('secret', { ours: true })] }],
+      },
+    ],
+    [
+      'what a side note stands beside',
+      {
+        type: 'together',
+        attrs: { key: 'set-0001', setting: 'sidenote' },
+        content: [
+          { type: 'item', attrs: {}, content: [words('a note')] },
+          { type: 'alongside', content: [words('secret', { until: '2026-11-01' })] },
+        ],
+      },
+    ],
+    [
+      'a set in a set',
+      {
+        type: 'together',
+        attrs: { key: 'set-0001', setting: 'columns' },
+        content: [
+          {
+            type: 'item',
+            attrs: {},
+            content: [
+              {
+                type: 'together',
+                attrs: { key: 'set-0002', setting: 'cards', when: hidden },
+                content: [{ type: 'item', attrs: {}, content: [words('secret')] }],
+              },
+            ],
+          },
+        ],
+      },
+    ],
+  ])('is not shown in %s', (_where, block) => {
+    const shown = shownOf(words('before'), block, words('after'));
+    expect(shown).not.toContain('secret');
+    expect(shown).toContain('before');
+    expect(shown).toContain('after');
+  });
+
+  it('takes what held nothing else along, and leaves the cells of a table', () => {
+    const cell = (...content: object[]) => ({ type: 'tableCell', content });
+    const table = {
+      type: 'table',
+      content: [{ type: 'tableRow', content: [cell(words('secret', hidden)), cell(words('open'))] }],
+    };
+    const list = { type: 'bulletList', content: [{ type: 'listItem', content: [words('secret', hidden)] }] };
+    const shown = JSON.parse(shownOf(table, list)) as { type: string; content: { content: object[] }[] }[];
+    expect(shown.map(({ type }) => type)).toEqual(['table']);
+    expect(shown[0]?.content[0]?.content).toHaveLength(2);
   });
 });

@@ -1,5 +1,4 @@
 import * as v from 'valibot';
-import type { PageDocument } from './document.ts';
 import type { AnyBlock } from './kinds/kind.ts';
 import { isDay } from '../text/index.ts';
 
@@ -44,20 +43,35 @@ export function whenOf({ attrs }: AnyBlock): When | null {
 export const isSeen = (when: When | null, { day, ours }: Looking): boolean =>
   when === null || (showsOn(when, day) === 'now' && (ours || !when.ours));
 
-/** Blocks that somebody sees, also of standing copy among them. */
-function seenAmong(blocks: readonly AnyBlock[], looking: Looking): readonly AnyBlock[] {
-  const seen = blocks
-    .filter((block) => isSeen(whenOf(block), looking))
-    .map((block) => {
-      if (block.type !== 'standingCopy' || !Array.isArray(block.content)) return block;
-      const content = seenAmong(block.content as AnyBlock[], looking);
-      return content === block.content ? block : { ...block, content };
-    });
-  return seen.length === blocks.length && seen.every((block, at) => block === blocks[at]) ? blocks : seen;
+/** When something is shown that two say something of: where both let it be seen. */
+export function bothWhen(one: When | null, other: When | null): When | null {
+  if (!one || !other) return one ?? other;
+  const [froms, untils] = [
+    [one.from, other.from].filter((day) => typeof day === 'string').toSorted(),
+    [one.until, other.until].filter((day) => typeof day === 'string').toSorted(),
+  ];
+  return {
+    from: froms.at(-1) ?? null,
+    until: untils[0] ?? null,
+    hidden: one.hidden || other.hidden || null,
+    ours: one.ours || other.ours || null,
+  };
 }
 
-/** The page as somebody sees it who looks on a day. */
-export function seenBy(document: PageDocument, looking: Looking): PageDocument {
-  const content = seenAmong(document.content, looking) as PageDocument['content'];
-  return content === document.content ? document : { ...document, content };
+/** True where whoever sees something that is shown so sees it as well where it is shown as the other says. */
+export function isAsStrict(when: When | null, than: When | null): boolean {
+  const both = bothWhen(when, than);
+  const said = (one: When | null) => [
+    one?.from || '',
+    one?.until || '',
+    Boolean(one?.hidden),
+    Boolean(one?.ours),
+  ];
+  return said(both).every((value, at) => value === said(when)[at]);
+}
+
+/** A block that is shown no more than this says besides what it says itself. */
+export function withWhen<Block extends AnyBlock>(block: Block, when: When | null): Block {
+  if (isAsStrict(whenOf(block), when)) return block;
+  return { ...block, attrs: { ...block.attrs, when: bothWhen(whenOf(block), when) } };
 }

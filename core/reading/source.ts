@@ -19,13 +19,11 @@ export function sourceOf(document: PageDocument, nameOf: (block: AnyBlock) => st
     holdings: new Map(),
     addressOf: () => '',
     placed: (block) => [placement(block, nameOf(block))],
+    dressed: ([first, ...rest], block) => (first === undefined ? [] : [shown(first, block), ...rest]),
     anchors: ownAnchors(document),
   };
   return document.content
-    .flatMap((block) => {
-      const [first, ...rest] = blockMarkup(block, context, pageRoom([]));
-      return first === undefined ? [] : [shown(first, block), ...rest];
-    })
+    .flatMap((block) => blockMarkup(block, context, pageRoom([])))
     .map(toFormattedHtml)
     .join('\n');
 }

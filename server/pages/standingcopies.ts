@@ -1,5 +1,5 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm';
-import { copiesIn, withCopies, type PageBody, type PageDocument } from '@placard/core/page';
+import { copiesIn, withCopies, type KeptCopy, type PageBody, type PageDocument } from '@placard/core/page';
 import type { Database, Queryable } from '../db/database.ts';
 import { page } from '../db/schema.ts';
 import { unfit } from '../refusal.ts';
@@ -15,13 +15,13 @@ export async function resolved<Body extends Pick<PageBody, 'document'>>(
   const ids = [...new Set(bodies.flatMap(({ document }) => copiesIn(document)))];
   if (ids.length === 0) return [...bodies];
   const rows = await database
-    .select({ id: page.id, document: page.document })
+    .select({ id: page.id, document: page.document, shown: page.shown })
     .from(page)
     .where(and(eq(page.siteId, siteId), eq(page.isCopy, true), isNull(page.binnedAt), inArray(page.id, ids)));
-  const copies = new Map<string, PageDocument>();
-  for (const { id, document } of rows) {
+  const copies = new Map<string, KeptCopy>();
+  for (const { id, document, shown } of rows) {
     const read = readable(document);
-    if (read) copies.set(id, read);
+    if (read) copies.set(id, { document: read, shown });
   }
   return bodies.map((body) => ({ ...body, document: withCopies(body.document, copies) }));
 }

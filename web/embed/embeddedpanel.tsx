@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/react';
 import type { Site } from '@placard/core/contract';
 import type { Block } from '@placard/core/page';
+import { placedNode } from '../place/placing.ts';
 import { setPlaced } from '../place/setattributes.ts';
 import { blockOf } from '../place/settings/desk.ts';
 import { BoxControls } from './boxcontrols.tsx';
@@ -11,20 +12,20 @@ import type { HostsStill } from './stillchoice.tsx';
 /** What can be said of something of somebody else's that stands in the page and is selected. */
 export function EmbeddedPanel({
   editor,
-  pos,
+  id,
   site,
   section,
 }: {
   editor: Editor;
-  pos: number;
+  id: string;
   site: Site;
   section: string;
 }) {
-  const node = editor.state.doc.nodeAt(pos);
+  const node = placedNode(editor, id)?.node;
   if (!node) return null;
   const block = blockOf(node) as Block;
   // A still that is being brought in, or a box that is being measured, may come late.
-  const change = (attrs: object) => setPlaced(editor, String(node.attrs['id']), { ...attrs });
+  const change = (attrs: object) => setPlaced(editor, id, { ...attrs });
   switch (block.type) {
     case 'embed':
       return (

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient, type UseQueryOptions } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type * as v from 'valibot';
 import {
   listJobs,
@@ -12,6 +12,7 @@ import {
   type Role,
 } from '@placard/core/contract';
 import { call, mayPass, type Given, type Refusal } from './api.ts';
+import { Once } from './once.ts';
 import { isTouched, REFRESHED } from './refreshed.ts';
 import { paced } from './pace.ts';
 
@@ -71,17 +72,29 @@ export function useMay({ roles }: { roles: readonly Role[] }): boolean {
   return me !== undefined && roles.includes(me.role);
 }
 
-/** Calls an endpoint on demand, then has everything asked again that it may have changed. */
+/**
+ * Calls an endpoint on demand, then has everything asked again that it may have changed. The very same call is not
+ * made a second time while the first is under way: whoever presses twice means it once.
+ */
 export function useDo<P extends Schema, Q extends Schema, B extends Schema, A extends Schema>(
   endpoint: Endpoint<P, Q, B, A>,
 ) {
   const client = useQueryClient();
-  return useMutation<v.InferOutput<A>, Refusal, Given<P, Q, B>>({
+  const [once] = useState(() => new Once());
+  const mutation = useMutation<v.InferOutput<A>, Refusal, Given<P, Q, B>>({
     mutationFn: (given) => call(endpoint, given),
     onSettled: () => {
       void client.invalidateQueries({ predicate: ({ queryKey }) => String(queryKey[0]) in REFRESHED });
     },
   });
+  const { mutateAsync } = mutation;
+  const mutate = useCallback<typeof mutation.mutate>(
+    (given, options) => {
+      void once.run(JSON.stringify(given), () => mutateAsync(given, options).catch(() => undefined));
+    },
+    [once, mutateAsync],
+  );
+  return { ...mutation, mutate };
 }
 
 /** Milliseconds within which changes are followed together; not every window at the same moment. */

@@ -2,6 +2,7 @@ import { ChevronDown } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useId } from 'react';
 import { FoundList, type Found } from './foundlist.tsx';
+import { useGoOn } from './goon.tsx';
 
 /** One of very many, found by typing (ARIA combobox): whoever asks finds what has the words. */
 export function Combobox({
@@ -41,6 +42,7 @@ export function Combobox({
   options: readonly Found[];
 }) {
   const id = useId();
+  const goOn = useGoOn();
   const turn = (next: boolean) => {
     onOpen(next);
     if (!next) onWords('');
@@ -68,6 +70,7 @@ export function Combobox({
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
+          onCloseAutoFocus={goOn}
           align="start"
           sideOffset={2}
           collisionPadding={8}

@@ -2,6 +2,7 @@ import { CalendarDays } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { lazy, Suspense, useId, useState, type Ref } from 'react';
 import { readDay, writtenDay } from '@placard/core/text';
+import { useGoOn } from './goon.tsx';
 
 const Calendar = lazy(() => import('./calendar.tsx'));
 
@@ -36,6 +37,7 @@ export function DayField({
   disabled,
 }: DayFieldProps) {
   const id = useId();
+  const goOn = useGoOn();
   const [draft, setDraft] = useState<string | null>(null);
   const [unread, setUnread] = useState(false);
   const [open, setOpen] = useState(false);
@@ -101,6 +103,7 @@ export function DayField({
         </Popover.Anchor>
         <Popover.Portal>
           <Popover.Content
+            onCloseAutoFocus={goOn}
             align="start"
             sideOffset={2}
             collisionPadding={8}

@@ -1,6 +1,7 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { useGoOn } from './goon.tsx';
 
 /** What a menu offers to do, each under a key of its own. */
 export type MenuItems = readonly (readonly [key: string, says: string])[];
@@ -38,8 +39,10 @@ export function Menu({ says, label, items, onPick, disabled = false, className =
 
 /** The sheet of a menu. */
 export function MenuContent({ align = 'start', children }: { align?: 'start' | 'end'; children: ReactNode }) {
+  const goOn = useGoOn();
   return (
     <DropdownMenu.Content
+      onCloseAutoFocus={goOn}
       align={align}
       sideOffset={4}
       collisionPadding={8}

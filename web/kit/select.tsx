@@ -2,6 +2,7 @@ import { getNonce } from 'get-nonce';
 import { Check, ChevronDown } from 'lucide-react';
 import { Select as Radix } from 'radix-ui';
 import { useId, useState } from 'react';
+import { useGoOn } from './goon.tsx';
 
 /** What may be chosen, in the order shown: a value with the words for it. */
 export type Options<T extends string> = readonly (readonly [value: T, says: string])[];
@@ -28,8 +29,6 @@ interface SelectProps<T extends string> {
   className?: string;
   disabled?: boolean;
   autoFocus?: boolean;
-  /** Called when it is closed, before it takes the focus back: to lead it on to what was chosen. */
-  onClose?: (event: Event) => void;
 }
 
 /** Radix takes an empty value for “nothing chosen”; ours is one like others. */
@@ -49,9 +48,9 @@ export function Select<T extends string>({
   className = '',
   disabled,
   autoFocus,
-  onClose,
 }: SelectProps<T>) {
   const id = useId();
+  const goOn = useGoOn();
   // What is not seen is not drawn: there are many of them on a screen.
   const [open, setOpen] = useState(false);
   const known = [...options, ...groups.flatMap((group) => group.options)].find(([own]) => own === value);
@@ -85,7 +84,7 @@ export function Select<T extends string>({
         {open && (
           <Radix.Portal>
             <Radix.Content
-              {...(onClose && { onCloseAutoFocus: onClose })}
+              onCloseAutoFocus={goOn}
               position="popper"
               sideOffset={2}
               collisionPadding={8}

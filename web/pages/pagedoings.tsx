@@ -33,9 +33,8 @@ function Titled({ page, doing, onDone }: { page: PageLine; doing: 'rename' | 'co
   const [title, setTitle] = useState(doing === 'rename' ? page.title : '');
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
-    // The menu gives the focus back to its button first.
-    const frame = requestAnimationFrame(() => field.current?.select());
-    return () => cancelAnimationFrame(frame);
+    field.current?.focus();
+    field.current?.select();
   }, []);
   const error = rename.error ?? copy.error;
   const send = async (event: FormEvent) => {

@@ -1,5 +1,5 @@
 import type { JSONContent } from '@tiptap/react';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import * as v from 'valibot';
 import { proofPage, savePage, type Page, type Site } from '@placard/core/contract';
@@ -11,6 +11,7 @@ import { UnpackView } from '../embed/unpackview.tsx';
 import { useAsk, useMay } from '../kit/asking.ts';
 import { useHold } from '../kit/hold.ts';
 import { inHand, letGo } from '../kit/inhand.ts';
+import { GoOn } from '../kit/goon.tsx';
 import { Notice } from '../kit/notice.tsx';
 import { useLatest } from '../kit/uselatest.ts';
 import { useTitle } from '../kit/usetitle.ts';
@@ -31,6 +32,7 @@ import { sendPasted } from './pastedmedia.ts';
 import type { Pasted } from './pasting.ts';
 import { newPlacementId } from './placementid.ts';
 import { insertAt } from './placing.ts';
+import { positionIn, type Position } from './positions.ts';
 import { RefusedPlacing } from './refusedplacing.tsx';
 import { SaveLine } from './saveline.tsx';
 import { ColumnsRule } from './settings/columnsrule.tsx';
@@ -38,6 +40,7 @@ import { ItemHandles } from './settings/itemhandles.tsx';
 import { useDesk } from './settings/usedesk.ts';
 import { SelectionStrip } from './selectionstrip.tsx';
 import { Sheet } from './sheet.tsx';
+import { useTypeOn } from './typeon.ts';
 import { useDropFiles } from './usedropfiles.ts';
 import { useDropPlace } from './usedropplace.ts';
 import { useFullWindow } from './usefullwindow.ts';
@@ -87,10 +90,12 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     show(null);
   };
   const [source, showSource] = useState(false);
-  const [linking, link] = useState(false);
+  /** How often it was asked where the words chosen are to lead; 0 once that is answered. */
+  const [linking, link] = useState(0);
   const [copying, chooseCopy] = useState(false);
   const [full, turnFull] = useFullWindow();
-  const [gap, openGap] = useState<number | null>(null);
+  const [gap, setGap] = useState<Position | null>(null);
+  const openGap = (at: number | null) => setGap(at === null ? null : positionIn(editor.state, at));
   const [pasted, setPasted] = useState<Pasted | null>(null);
   // A page always has a title: without one the words are saved under the one it had.
   const ownNow = useLatest<OwnFacts>({ ...own, title: own.title.trim() || page.title });
@@ -110,7 +115,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
       sendPasted(editor, came.media);
     },
     onGap: openGap,
-    onLink: () => link(true),
+    onLink: () => link((before) => before + 1),
     onDropFiles: (dropped, at) => void takeFiles(dropped, at),
     looking: () => ({ day: lookedOn || today, ours: true }),
   }));
@@ -138,6 +143,8 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     if (open && mayWrite) editor.commands.focus(undefined, { scrollIntoView: false });
   }, [open, editor, mayWrite]);
 
+  const room = useRef<HTMLElement>(null);
+  useTypeOn(editor, room, open && mayWrite);
   useDesk(editor, site);
   useHold(page.id);
   useTakePage(page.copy ? null : page.id);
@@ -193,163 +200,169 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   }
   const column = columnOf(site.measures);
   return (
-    <main
-      className={`grid h-full max-lg:grid-cols-1 max-lg:grid-rows-[minmax(0,1fr)_auto] ${full ? 'grid-cols-[minmax(0,1fr)_330px]' : 'grid-cols-[150px_minmax(0,1fr)_330px]'}`}
-    >
-      <h1 className="sr-only">Place: {own.title}</h1>
-      {!full && <Outline editor={editor} findings={proof.data?.findings ?? null} />}
-      <div data-desk className="@container min-h-0 overflow-auto px-4 pt-2 pb-10">
-        <div className="mx-auto" style={{ width: column + 32, maxWidth: '100%' }}>
-          {state.kind === 'conflict' && (
-            <Conflict
-              page={page}
-              says={state.says}
-              editor={editor}
-              own={own}
-              base={base}
-              onOpenNewer={onOpenNewer}
-              onMerged={(theirs, both) => {
-                setOwn(both);
-                resume(theirs, () => ({ ...both, document: documentOf(editor) }));
-              }}
-            />
-          )}
-          {offered && draft && (
-            <KeptDraftOffer
-              page={page}
-              draft={draft}
-              onTake={() => {
-                setOffered(false);
-                // What was kept before facts were says nothing of them: they stay.
-                const { title, facts = page.facts, shown = page.shown } = draft;
-                const document = upgraded(draft.document);
-                setOwn({ title, facts, shown });
-                editor.commands.setContent(document as JSONContent);
-                write(() => ({ title, facts, shown, document }));
-              }}
-              onDone={() => setOffered(false)}
-            />
-          )}
-          {mayWrite && !source && (
-            <WordControls
-              editor={editor}
-              onEmbed={() => show({ code: '' })}
-              onCopy={page.copy ? null : () => chooseCopy(true)}
-              onPut={() => openTray(true)}
-              onLink={() => link(true)}
-              onSource={() => showSource(true)}
-              full={full}
-              onFull={turnFull}
-            />
-          )}
-          {!source && (
-            <div className="relative mx-4 min-h-[26px] lg:min-h-0">
-              <MeasuresRule editor={editor} measures={site.measures} column={column} />
-              {mayWrite && <ColumnsRule editor={editor} column={column} />}
-            </div>
-          )}
-          <div className="sheet relative px-4 py-6">
-            {source ? (
-              <Suspense>
-                <SourceView editor={editor} onClose={() => showSource(false)} />
-              </Suspense>
-            ) : (
-              <Sheet
+    <GoOn value={mayWrite && open ? () => editor.view.focus() : null}>
+      <main
+        ref={room}
+        className={`grid h-full max-lg:grid-cols-1 max-lg:grid-rows-[minmax(0,1fr)_auto] ${full ? 'grid-cols-[minmax(0,1fr)_330px]' : 'grid-cols-[150px_minmax(0,1fr)_330px]'}`}
+      >
+        <h1 className="sr-only">Place: {own.title}</h1>
+        {!full && <Outline editor={editor} findings={proof.data?.findings ?? null} />}
+        <div data-desk className="@container min-h-0 scroll-pt-[110px] overflow-auto px-4 pb-10">
+          <div className="mx-auto" style={{ width: column + 32, maxWidth: '100%' }}>
+            {state.kind === 'conflict' && (
+              <Conflict
+                page={page}
+                says={state.says}
                 editor={editor}
-                mayWrite={mayWrite}
-                title={own.title}
-                facts={own.facts}
-                onTitle={(title) => writeOwn({ title })}
-              >
-                {mayWrite && (
-                  <>
-                    <SelectionStrip editor={editor} onLink={() => link(true)} />
-                    <ItemHandles editor={editor} />
-                    <UnmeasuredBoxes editor={editor} site={site} opened={begun} />
-                    <Hairline
-                      editor={editor}
-                      opened={gap}
-                      marked={marked}
-                      onOpened={openGap}
-                      onChoose={(at) => {
-                        placing.choose(at);
-                        openTray(true);
-                      }}
-                      onEmbed={(at) => {
-                        placing.choose(at);
-                        show({ code: '' });
-                      }}
-                    />
-                  </>
-                )}
-              </Sheet>
+                own={own}
+                base={base}
+                onOpenNewer={onOpenNewer}
+                onMerged={(theirs, both) => {
+                  setOwn(both);
+                  resume(theirs, () => ({ ...both, document: documentOf(editor) }));
+                }}
+              />
             )}
+            {offered && draft && (
+              <KeptDraftOffer
+                page={page}
+                draft={draft}
+                onTake={() => {
+                  setOffered(false);
+                  // What was kept before facts were says nothing of them: they stay.
+                  const { title, facts = page.facts, shown = page.shown } = draft;
+                  const document = upgraded(draft.document);
+                  setOwn({ title, facts, shown });
+                  editor.commands.setContent(document as JSONContent);
+                  write(() => ({ title, facts, shown, document }));
+                }}
+                onDone={() => setOffered(false)}
+              />
+            )}
+            {!source && (
+              // At hand however long the page is.
+              <div className="sticky top-0 z-20 bg-desk pt-2">
+                {mayWrite && (
+                  <WordControls
+                    editor={editor}
+                    onEmbed={() => show({ code: '' })}
+                    onCopy={page.copy ? null : () => chooseCopy(true)}
+                    onPut={() => openTray(true)}
+                    onLink={() => link((before) => before + 1)}
+                    onSource={() => showSource(true)}
+                    full={full}
+                    onFull={turnFull}
+                  />
+                )}
+                <div className="relative mx-4 min-h-[26px] lg:min-h-0">
+                  <MeasuresRule editor={editor} measures={site.measures} column={column} />
+                  {mayWrite && <ColumnsRule editor={editor} column={column} />}
+                </div>
+              </div>
+            )}
+            <div className="sheet relative px-4 py-6">
+              {source ? (
+                <Suspense>
+                  <SourceView editor={editor} onClose={() => showSource(false)} />
+                </Suspense>
+              ) : (
+                <Sheet
+                  editor={editor}
+                  mayWrite={mayWrite}
+                  title={own.title}
+                  facts={own.facts}
+                  onTitle={(title) => writeOwn({ title })}
+                >
+                  {mayWrite && (
+                    <>
+                      <SelectionStrip editor={editor} onLink={() => link((before) => before + 1)} />
+                      <ItemHandles editor={editor} />
+                      <UnmeasuredBoxes editor={editor} site={site} opened={begun} />
+                      <Hairline
+                        editor={editor}
+                        opened={gap}
+                        marked={marked}
+                        onOpened={openGap}
+                        onChoose={(at) => {
+                          placing.choose(at);
+                          openTray(true);
+                        }}
+                        onEmbed={(at) => {
+                          placing.choose(at);
+                          show({ code: '' });
+                        }}
+                      />
+                    </>
+                  )}
+                </Sheet>
+              )}
+            </div>
           </div>
         </div>
-      </div>
-      <PageSide
-        editor={editor}
-        site={site}
-        page={page}
-        own={own}
-        today={today}
-        lookedOn={lookedOn}
-        onLook={lookOn}
-        mayWrite={mayWrite}
-        linking={linking}
-        onLinked={() => link(false)}
-        onOwn={writeOwn}
-        onVersions={() => show('versions')}
-      >
-        {copying && (
-          <CopyChoice
-            onCancel={() => {
-              chooseCopy(false);
-              editor.view.focus();
-            }}
-            onChoose={(copy) => {
-              chooseCopy(false);
-              insertAt(
-                editor,
-                { type: 'standingCopy', attrs: { id: newPlacementId(), copy } },
-                placing.chosen(),
-              );
-            }}
-          />
-        )}
-        <PastedLine pasted={pasted} onDone={() => setPasted(null)} />
-        {address !== null && (
-          <PastedAddress
-            address={address}
-            onEmbed={() => {
-              setAddress(null);
-              show({ code: address });
-            }}
-            onDone={() => setAddress(null)}
-          />
-        )}
-        {dropping.map(({ key, fileName, says }) => (
-          <Notice
-            key={key}
-            severity={says ? 'stop' : 'note'}
-            action={
-              says && (
-                <button type="button" className="button-plain" onClick={() => dismiss(key)}>
-                  Dismiss
-                </button>
-              )
-            }
-          >
-            {says ? `${fileName} was not placed. ${says}` : `Bringing in ${fileName} …`}
-          </Notice>
-        ))}
-        {placing.refused && (
-          <RefusedPlacing key={placing.refused.id} asset={placing.refused} onDone={placing.settle} />
-        )}
-      </PageSide>
-      <FootRight>
-        <SaveLine state={state} onSave={() => void flush()} />
-      </FootRight>
-    </main>
+        <PageSide
+          editor={editor}
+          site={site}
+          page={page}
+          own={own}
+          today={today}
+          lookedOn={lookedOn}
+          onLook={lookOn}
+          mayWrite={mayWrite}
+          linking={linking}
+          onLinked={() => link(0)}
+          onOwn={writeOwn}
+          onVersions={() => show('versions')}
+        >
+          {copying && (
+            <CopyChoice
+              onCancel={() => {
+                chooseCopy(false);
+                editor.view.focus();
+              }}
+              onChoose={(copy) => {
+                chooseCopy(false);
+                insertAt(
+                  editor,
+                  { type: 'standingCopy', attrs: { id: newPlacementId(), copy } },
+                  placing.chosen(),
+                );
+              }}
+            />
+          )}
+          <PastedLine pasted={pasted} onDone={() => setPasted(null)} />
+          {address !== null && (
+            <PastedAddress
+              address={address}
+              onEmbed={() => {
+                setAddress(null);
+                show({ code: address });
+              }}
+              onDone={() => setAddress(null)}
+            />
+          )}
+          {dropping.map(({ key, fileName, says }) => (
+            <Notice
+              key={key}
+              severity={says ? 'stop' : 'note'}
+              action={
+                says && (
+                  <button type="button" className="button-plain" onClick={() => dismiss(key)}>
+                    Dismiss
+                  </button>
+                )
+              }
+            >
+              {says ? `${fileName} was not placed. ${says}` : `Bringing in ${fileName} …`}
+            </Notice>
+          ))}
+          {placing.refused && (
+            <RefusedPlacing key={placing.refused.id} asset={placing.refused} onDone={placing.settle} />
+          )}
+        </PageSide>
+        <FootRight>
+          <SaveLine state={state} onSave={() => void flush()} />
+        </FootRight>
+      </main>
+    </GoOn>
   );
 }

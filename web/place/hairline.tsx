@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/react';
 import { useEffect, useRef, useState } from 'react';
 import { gapAt, gapBeside, gapInWords, gapsOf, sheetOf, type Gap } from './gaps.ts';
+import { nowAt, positionIn, type Position } from './positions.ts';
 
 const NEAR = 9;
 
@@ -17,22 +18,23 @@ export function Hairline({
   onEmbed,
 }: {
   editor: Editor;
-  /** The place of the gap that was opened by key; null for none. */
-  opened: number | null;
+  /** Where the gap is that was opened by key; null for none. */
+  opened: Position | null;
   /** Where something that is being dragged would go. */
   marked: Gap | null;
   onOpened: (at: number | null) => void;
   onChoose: (at: number) => void;
   onEmbed: (at: number) => void;
 }) {
-  const [pointed, setPointed] = useState<Gap | null>(null);
+  const [pointed, setPointed] = useState<(Gap & { position: Position }) | null>(null);
   useEffect(() => {
     const sheet = sheetOf(editor);
     if (!sheet) return undefined;
     const look = (event: MouseEvent) => {
       if (event.target instanceof HTMLElement && event.target.closest('[data-hairline]')) return;
       // Over what is placed nothing is put, whatever gap of the words beside it lies there too.
-      setPointed(event.buttons === 0 && !isOver(event) ? nearestGap(editor, sheet, event.clientY) : null);
+      const near = event.buttons === 0 && !isOver(event) ? nearestGap(editor, sheet, event.clientY) : null;
+      setPointed(near && { ...near, position: positionIn(editor.state, near.at) });
     };
     const leave = () => setPointed(null);
     sheet.addEventListener('mousemove', look);
@@ -61,12 +63,17 @@ export function Hairline({
         }
       />
     );
-  const byKey = opened === null ? null : gapAt(editor, opened);
-  const gap = byKey ?? pointed;
+  const openedAt = opened && nowAt(editor.state, opened);
+  const pointedAt = pointed && nowAt(editor.state, pointed.position);
+  const byKey = openedAt === null ? null : gapAt(editor, openedAt);
+  const gap = byKey ?? (pointedAt === null ? null : pointed && { ...pointed, at: pointedAt });
   if (!gap) return null;
+  const position = positionIn(editor.state, gap.at);
   const choose = (then: (at: number) => void) => () => {
+    // Where it is when it is pressed, which may be later than when it was drawn.
+    const at = nowAt(editor.state, position);
     onOpened(null);
-    then(gap.at);
+    if (at !== null) then(at);
   };
   return (
     <div

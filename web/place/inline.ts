@@ -1,8 +1,10 @@
 import { NodeSelection } from '@tiptap/pm/state';
 import type { Editor } from '@tiptap/react';
-import { FREE_STANDING } from '@placard/core/page';
+import type { Node } from '@tiptap/pm/model';
+import { FREE_STANDING, isAsStrict, whenOf, whenWithin } from '@placard/core/page';
 import { newPlacementId } from './placementid.ts';
 import { selectedNode } from './placing.ts';
+import { blockOf } from './settings/desk.ts';
 
 /** How wide a picture is set first in a line, in CSS pixels. */
 const SMALL = 48;
@@ -26,9 +28,13 @@ export function intoTheLine(editor: Editor): void {
   const [before, after] = [$pos.nodeBefore, doc.resolve(pos + node.nodeSize).nodeAfter];
   tr.delete(pos, pos + node.nodeSize);
   let at = pos + 1;
-  if (after?.isTextblock) tr.insert(at, inline);
-  else if (before?.isTextblock) tr.insert((at = pos - 1), inline);
-  else tr.insert(pos, paragraph.create(null, inline));
+  const when = whenOf(blockOf(node));
+  // Among words that are shown otherwise than it is, it would be shown as they are.
+  const takes = (line: Node | null) =>
+    line?.isTextblock && isAsStrict(whenOf(blockOf(line)), when) && isAsStrict(when, whenOf(blockOf(line)));
+  if (takes(after)) tr.insert(at, inline);
+  else if (before && takes(before)) tr.insert((at = pos - 1), inline);
+  else tr.insert(pos, paragraph.create({ when }, inline));
   editor.view.dispatch(tr.setSelection(NodeSelection.create(tr.doc, at)).scrollIntoView());
   editor.view.focus();
 }
@@ -42,8 +48,10 @@ export function ontoItsOwn(editor: Editor): void {
   const { node, $from } = selection;
   const { asset, version, ownAlt, ownCaption } = node.attrs;
   const link = node.marks.find(({ type }) => type.name === 'link');
+  const around = Array.from({ length: $from.depth }, (_, depth) => blockOf($from.node(depth + 1)));
   const block = picture.create({
     ...FREE_STANDING,
+    when: whenWithin(around),
     id: newPlacementId(),
     asset,
     version,
@@ -69,9 +77,9 @@ export function ontoItsOwn(editor: Editor): void {
 export function selectedSmall(editor: Editor) {
   const { selection } = editor.state;
   if (!(selection instanceof NodeSelection) || selection.node.type.name !== 'smallPicture') return null;
-  const { asset, ownAlt, width, stands } = selection.node.attrs;
+  const { id, asset, ownAlt, width, stands } = selection.node.attrs;
   return {
-    pos: selection.from,
+    id: String(id),
     asset: String(asset),
     ownAlt: ownAlt as string | null,
     width: Number(width),

@@ -25,8 +25,8 @@ export function LinkControls({
 }: {
   editor: Editor;
   page: string;
-  /** True while a link is being made. */
-  making: boolean;
+  /** How often it was asked for; 0 for not any more. */
+  making: number;
   onMade: () => void;
 }) {
   const now = useEditorState({
@@ -39,7 +39,7 @@ export function LinkControls({
       };
     },
   });
-  if (!making && !now.link) return null;
+  if (making === 0 && !now.link) return null;
   const set = ({ href, newWindow }: ChosenLink, says: string) => {
     const attrs = { href, newWindow: newWindow || null };
     const chain = editor.chain();
@@ -58,11 +58,11 @@ export function LinkControls({
         <Link2 aria-hidden className="size-4" /> The link
       </h2>
       <LinkChoice
-        key={now.link?.href ?? ''}
+        key={`${now.link?.href ?? ''} ${making}`}
         editor={editor}
         page={page}
         link={now.link}
-        autoFocus={making}
+        autoFocus={making > 0}
         onChange={set}
         onRemove={() => {
           editor.chain().extendMarkRange('link').unsetMark('link').run();
@@ -96,7 +96,8 @@ export function LinkChoice({
   onRemove: () => void;
   onCancel: () => void;
 }) {
-  const [changing, setChanging] = useState(link === null);
+  // Who asks for a link on one that is there wants it to lead elsewhere.
+  const [changing, setChanging] = useState(link === null || autoFocus);
   const [newWindow, setNewWindow] = useState(link?.newWindow ?? false);
   return (
     <>
@@ -117,7 +118,7 @@ export function LinkChoice({
         <TargetSearch
           editor={editor}
           page={page}
-          autoFocus={autoFocus}
+          autoFocus={autoFocus || link !== null}
           onChoose={(href, says) => {
             setChanging(false);
             onChange({ href, newWindow }, says);

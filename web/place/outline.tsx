@@ -15,6 +15,8 @@ interface Line {
   asset: string | null;
   words: string;
   kind: string;
+  /** How deep it stands: under the headings before it, from 0. */
+  depth: number;
   on: boolean;
 }
 
@@ -38,14 +40,15 @@ export function Outline({ editor, findings }: { editor: Editor; findings: Findin
       In this page
       <ol className="mt-2 border-l border-edge">
         {lines.map((line) => (
-          <li key={line.id ?? line.nth} className="relative">
+          <li key={line.id ?? line.nth} className="relative" data-depth={line.depth}>
             {line.on && (
               <span aria-hidden className="absolute top-1 bottom-1 -left-px border-l-[3px] border-madder" />
             )}
             <button
               type="button"
               onClick={() => go(line)}
-              className={`block w-full py-1 pl-2.5 text-left hover:text-madder ${line.on ? 'font-semibold text-ink' : ''} ${flagged.has(line.id ?? '') ? 'font-medium text-ochre' : ''}`}
+              style={{ paddingLeft: 10 + line.depth * 10 }}
+              className={`block w-full py-1 text-left hover:text-madder ${line.on ? 'font-semibold text-ink' : ''} ${flagged.has(line.id ?? '') ? 'font-medium text-ochre' : ''}`}
             >
               {line.asset === null ? line.words : <HeldTitle id={line.asset} otherwise={line.words} />}
               {flagged.has(line.id ?? '') && <span className="sr-only">, something was found here</span>}
@@ -104,14 +107,18 @@ function placeOf(editor: Editor, nth: number): number {
 
 function linesOf(editor: Editor): Line[] {
   const lines: Line[] = [];
+  /** The levels of the headings that what comes stands under. */
+  let under: number[] = [];
   const { from } = editor.state.selection;
   editor.state.doc.descendants((node, pos, parent) => {
     const kind = node.type.name;
     const placed = placedKindOf(kind);
     if (!isListed(node, parent)) return !node.isTextblock;
+    if (kind === 'heading') under = under.filter((level) => level < Number(node.attrs['level']));
     lines.push({
       nth: lines.length,
       kind,
+      depth: under.length,
       id: (node.attrs['id'] as string | undefined) ?? null,
       asset: (node.attrs['asset'] as string | undefined) ?? null,
       words:
@@ -120,6 +127,7 @@ function linesOf(editor: Editor): Line[] {
           : node.textContent || placed?.called({ type: kind, attrs: node.attrs }) || kind,
       on: from >= pos && from < pos + node.nodeSize,
     });
+    if (kind === 'heading') under.push(Number(node.attrs['level']));
     return kind === 'together';
   });
   return lines;

@@ -1,15 +1,15 @@
 import type { AnyExtension } from '@tiptap/core';
 import { Document } from '@tiptap/extension-document';
-import { Selection } from '@tiptap/extensions';
 import { StarterKit } from '@tiptap/starter-kit';
 import { BLOCK_TYPES, type Looking } from '@placard/core/page';
 import { WriteBehind } from './behind.ts';
+import { ChosenWords } from './chosenwords.ts';
 import { Indent } from './indent.ts';
 import { blockExtensions } from './kinds/index.ts';
 import { PageLink } from './link.ts';
 import { Choosing } from './settings/choosing.ts';
 import { Pasting, type Pasted } from './pasting.ts';
-import { PendingPlaces } from './pending.ts';
+import { Positions } from './positions.ts';
 import { Small } from './small.ts';
 import { SmallPictureNode } from './smallpicture.tsx';
 import { ShownWhen } from './when.ts';
@@ -23,7 +23,7 @@ export const pageExtensions = (
   looking: () => Looking = () => ({ day: '', ours: true }),
 ): AnyExtension[] => [
   PageDoc,
-  PendingPlaces,
+  Positions,
   Small,
   PageLink,
   SmallPictureNode,
@@ -31,8 +31,7 @@ export const pageExtensions = (
   Choosing,
   ShownWhen.configure({ types: BLOCK_TYPES, looking }),
   WriteBehind,
-  // Words that are chosen stay to be seen while something beside the page is written in.
-  Selection.configure({ className: 'chosen-words' }),
+  ChosenWords,
   Pasting.configure({ onPasted }),
   StarterKit.configure({
     document: false,

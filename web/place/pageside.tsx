@@ -14,8 +14,6 @@ import type { OwnFacts } from './ownfacts.ts';
 import { QuotationControls } from './quotationcontrols.tsx';
 import { selectedPlacement } from './selectedplacement.ts';
 import { AfterDrawing, useAfterDrawing } from './settings/afterdrawing.tsx';
-import type { ChosenBlocks } from './settings/commands.ts';
-import { blockOf } from './settings/desk.ts';
 import { SetTogetherPanel, SettingPanel, useSettings } from './settings/settingpanel.tsx';
 import { SmallPanel } from './standing/smallpanel.tsx';
 import { StandingPanel } from './standing/standingpanel.tsx';
@@ -46,7 +44,8 @@ export function PageSide({
   lookedOn: string;
   onLook: (day: string) => void;
   mayWrite: boolean;
-  linking: boolean;
+  /** How often it was asked where what is chosen is to lead; 0 for nobody asks. */
+  linking: number;
   onLinked: () => void;
   onOwn: (own: Partial<OwnFacts>) => void;
   onVersions: () => void;
@@ -63,11 +62,6 @@ export function PageSide({
   const { found, chosen } = useDeferredValue(settings);
   // Of things that are set together, how they stand comes first, and then how one of them does.
   const Stands = settings.found ? AfterDrawing : Fragment;
-  const whole = found && {
-    from: found.pos,
-    to: found.pos + found.node.nodeSize,
-    blocks: [blockOf(found.node)],
-  };
   const small = useEditorState({ editor, selector: ({ editor: now }) => selectedSmall(now) });
   // Where there is little room, it is not taken before somebody asks.
   const [open, setOpen] = useState(false);
@@ -86,22 +80,17 @@ export function PageSide({
         selected.type !== 'standingCopy' && (
           <Stands>
             <StandingPanel editor={editor} selected={selected} site={site} page={page.id} />
-            <EmbeddedPanel editor={editor} pos={selected.pos} site={site} section={page.section.id} />
+            <EmbeddedPanel editor={editor} id={selected.id} site={site} section={page.section.id} />
           </Stands>
         )}
       {mayWrite && chosen && selected && !found && (
         <SetTogetherPanel editor={editor} site={site} chosen={chosen} />
       )}
-      {mayWrite && (chosen ?? whole) && selected?.type !== 'standingCopy' && (
-        <KeepAsCopy
-          key={(chosen ?? whole)?.from}
-          editor={editor}
-          page={page}
-          {...((chosen ?? whole) as ChosenBlocks)}
-        />
+      {mayWrite && (chosen ?? found) && selected?.type !== 'standingCopy' && (
+        <KeepAsCopy key={chosen?.from ?? found?.pos} editor={editor} page={page} />
       )}
       {mayWrite && selected?.type === 'standingCopy' && selected.copy && (
-        <CopyPanel editor={editor} pos={selected.pos} copy={selected.copy} />
+        <CopyPanel editor={editor} id={selected.id} copy={selected.copy} />
       )}
       {mayWrite && small && <SmallPanel editor={editor} selected={small} words={wordsAround(editor)} />}
       {mayWrite && (

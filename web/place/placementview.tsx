@@ -14,7 +14,7 @@ import { useAsk } from '../kit/asking.ts';
 import { dress, MarkupView } from '../kit/markup.tsx';
 import type { PlacedKind } from './kinds/kind.ts';
 import { atRest, ON_THE_DESK } from './ondesk.tsx';
-import { setAttributes } from './setattributes.ts';
+import { setPlaced } from './setattributes.ts';
 import { deskOf, roomAt } from './settings/desk.ts';
 import { useHeld } from './useheld.ts';
 import { WidthHandles } from './widthhandles.tsx';
@@ -87,10 +87,7 @@ export function PlacementView({ kind, ...given }: NodeViewProps & { kind: Placed
           room={room.width}
           measures={measures}
           onDrag={drag}
-          onWidth={(next) => {
-            const at = getPos();
-            if (at !== undefined) setAttributes(editor, at, next);
-          }}
+          onWidth={(next) => setPlaced(editor, String(node.attrs['id']), next)}
         />
       )}
       {listed && (

@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import { afterEach, describe, expect, it } from 'vitest';
 import { heldBlock } from './newblocks.ts';
 import { pageExtensions } from './pageextensions.ts';
-import { keepPlace, takePlace } from './pending.ts';
+import { keepPlace, takePlace } from './positions.ts';
 import { beginInWords, insertAt, moveSelected, rememberCaret, selectedNode } from './placing.ts';
 
 let editor: Editor;

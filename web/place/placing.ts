@@ -20,7 +20,7 @@ export function placedNode(editor: Editor, id: string): { node: Node; pos: numbe
   let found: { node: Node; pos: number } | null = null;
   editor.state.doc.descendants((node, pos) => {
     if (node.attrs['id'] === id) found = { node, pos };
-    return found === null && !node.isTextblock;
+    return found === null;
   });
   return found;
 }
@@ -29,17 +29,30 @@ export function placedNode(editor: Editor, id: string): { node: Node; pos: numbe
 export const rememberCaret = (page: string, editor: Editor): void =>
   void writtenLast.set(page, editor.state.selection.from);
 
-/** Puts the caret where one would write on: where one wrote last, else behind the last words. Nothing is selected before anybody chose it. */
+/**
+ * Puts the caret where one would write on: where one wrote last, else behind the last words that are the page's own,
+ * not of something set in it. Nothing is selected before anybody chose it.
+ */
 export function beginInWords(editor: Editor, page: string): void {
   const { state, view } = editor;
   const end = state.doc.content.size;
   const last = writtenLast.get(page);
   const caret =
     last === undefined || last > end
-      ? Selection.findFrom(state.doc.resolve(end), -1, true)
+      ? Selection.findFrom(state.doc.resolve(endOfOwnWords(state.doc)), -1, true)
       : (Selection.findFrom(state.doc.resolve(last), 1, true) ??
         Selection.findFrom(state.doc.resolve(last), -1, true));
   if (caret) view.dispatch(state.tr.setSelection(caret).setMeta('addToHistory', false));
+}
+
+/** The end of the last block that is nothing set together; of the page, where all of it is. */
+function endOfOwnWords(doc: Node): number {
+  let end: number | null = null;
+  doc.forEach((block, pos) => {
+    if (block.isTextblock || !['placement', 'together'].includes(String(block.type.spec.group)))
+      end = pos + block.nodeSize;
+  });
+  return end ?? doc.content.size;
 }
 
 /** How deep the blocks lie that stand round a place, in the page itself or in a cell: what is placed stands among those. */
@@ -87,10 +100,11 @@ export function insertAt(editor: Editor, block: JSONContent, at: number | null):
   }
   const chain = editor.chain();
   if (instead === null) chain.setTextSelection(where - 1).splitBlock();
-  chain
-    .insertContentAt(instead ? { from: where, to: where + instead } : where, block)
-    .setNodeSelection(where)
-    .run();
+  chain.insertContentAt(instead ? { from: where, to: where + instead } : where, block).run();
+  const put = editor.state.doc.nodeAt(where);
+  // In words that were put there one writes on; what else it is, is chosen.
+  if (put?.isTextblock) editor.commands.setTextSelection(where + put.nodeSize - 1);
+  else editor.commands.setNodeSelection(where);
   // Not Tiptap's own, which waits for the next frame: what is typed until then would be lost.
   editor.view.focus();
 }

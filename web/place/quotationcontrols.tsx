@@ -2,6 +2,8 @@ import { useEditorState, type Editor } from '@tiptap/react';
 import { isLinkAddress } from '@placard/core/page';
 import { useState } from 'react';
 import { Field } from '../placard/field.tsx';
+import { usePosition } from './positions.ts';
+import { setBlock } from './setattributes.ts';
 
 /** Whose words the quotation is that the caret is in, and where they stand. */
 export function QuotationControls({ editor }: { editor: Editor }) {
@@ -22,9 +24,9 @@ export function QuotationControls({ editor }: { editor: Editor }) {
     },
   });
   const [wrong, setWrong] = useState(false);
+  const here = usePosition(editor, now?.at ?? 0);
   if (!now) return null;
-  const set = (name: string, value: string | null) =>
-    editor.view.dispatch(editor.state.tr.setNodeAttribute(now.at, name, value));
+  const set = (name: string, value: string | null) => setBlock(editor, here, { [name]: value });
   return (
     <section aria-label="The quotation" className="wall-label py-3 text-[13px]">
       <h2 className="mb-1.5">The quotation</h2>

@@ -1,32 +1,30 @@
 import { closeHistory } from '@tiptap/pm/history';
-import { NodeSelection } from '@tiptap/pm/state';
 import type { Editor } from '@tiptap/react';
-import { placedNode, selectedNode } from './placing.ts';
+import { placedNode } from './placing.ts';
+import { nowAt, type Position } from './positions.ts';
+import { SAYS_WHEN } from './when.ts';
 
-/** Sets what something placed says of itself, as a step of its own that can be taken back; it stays selected. */
-export function setAttributes(
-  editor: Editor,
-  pos: number,
-  attributes: Readonly<Record<string, unknown>>,
-): void {
+/** What a node says of itself. */
+type Attributes = Readonly<Record<string, unknown>>;
+
+function set(editor: Editor, pos: number, attributes: Attributes): void {
   const tr = closeHistory(editor.state.tr);
   for (const [name, value] of Object.entries(attributes)) tr.setNodeAttribute(pos, name, value);
-  editor.view.dispatch(tr.setSelection(NodeSelection.create(tr.doc, pos)));
-}
-
-/**
- * The same for what is known by its id, wherever it stands by now: what was asked for earlier may come when its writer
- * has gone on to something else, which stays selected then. Nothing is done where it is gone.
- */
-export function setPlaced(editor: Editor, id: string, attributes: Readonly<Record<string, unknown>>): void {
-  const pos = placedNode(editor, id)?.pos;
-  if (pos === undefined) return;
-  if (selectedNode(editor)?.pos === pos) return setAttributes(editor, pos, attributes);
-  const tr = closeHistory(editor.state.tr);
-  for (const [name, value] of Object.entries(attributes)) tr.setNodeAttribute(pos, name, value);
+  if ('when' in attributes) tr.setMeta(SAYS_WHEN, true);
   editor.view.dispatch(tr);
 }
 
-/** Sets one thing that a block says of itself, as a step of its own; the caret stays where it is. */
-export const setAlone = (editor: Editor, pos: number, name: string, value: unknown): void =>
-  editor.view.dispatch(closeHistory(editor.state.tr).setNodeAttribute(pos, name, value));
+/**
+ * Sets what something placed says of itself, wherever it stands by now, as a step of its own that can be taken back.
+ * What is selected stays so, be it this or what its writer has gone on to. Nothing is done where it is gone.
+ */
+export function setPlaced(editor: Editor, id: string, attributes: Attributes): void {
+  const found = placedNode(editor, id);
+  if (found) set(editor, found.pos, attributes);
+}
+
+/** The same for a block that has no id; the caret stays where it is. */
+export function setBlock(editor: Editor, position: Position, attributes: Attributes): void {
+  const pos = editor.isDestroyed ? null : nowAt(editor.state, position);
+  if (pos !== null && editor.state.doc.nodeAt(pos)) set(editor, pos, attributes);
+}

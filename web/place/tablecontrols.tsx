@@ -19,6 +19,8 @@ import {
 } from '@tiptap/pm/tables';
 import { Table2 } from 'lucide-react';
 import type { Command } from '@tiptap/pm/state';
+import { usePosition } from './positions.ts';
+import { setBlock } from './setattributes.ts';
 import { Field } from '../placard/field.tsx';
 import { Menu } from '../kit/menu.tsx';
 import { NumberField } from '../kit/numberfield.tsx';
@@ -108,6 +110,7 @@ export function TableControls({ editor }: { editor: Editor }) {
       };
     },
   });
+  const here = usePosition(editor, now?.at ?? 0);
   if (!now) return null;
   const doing = (says: string, all: readonly Doing[]) => {
     const items = all.filter(([key]) => now.can.includes(key));
@@ -134,9 +137,7 @@ export function TableControls({ editor }: { editor: Editor }) {
         name="Caption"
         value={now.caption}
         placeholder="None; what it shows, in a line"
-        onChange={(caption) =>
-          editor.view.dispatch(editor.state.tr.setNodeAttribute(now.at, 'caption', caption.slice(0, 500)))
-        }
+        onChange={(caption) => setBlock(editor, here, { caption: caption.slice(0, 500) })}
       />
       <div className="-ml-1.5 flex flex-wrap items-center gap-x-2">
         {doing('Heads', HEADS)}

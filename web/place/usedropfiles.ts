@@ -6,7 +6,7 @@ import { tell } from '../kit/messages.tsx';
 import type { Dropped } from '../gather/filesof.ts';
 import { uploads } from '../gather/uploads.ts';
 import { newPlacementId } from './placementid.ts';
-import { keepPlace, takePlace } from './pending.ts';
+import { keepPlace, takePlace } from './positions.ts';
 import { blockDepth } from './placing.ts';
 
 /** The boundary that what is put at the caret goes to: behind the block that it is in, or before it where that says nothing. */

@@ -1,6 +1,7 @@
 import { useEditor, type Editor, type JSONContent } from '@tiptap/react';
 import { TextSelection } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
+import { useEffect } from 'react';
 import { FORMAT, type Looking, type PageDocument } from '@placard/core/page';
 import { isOneAddress, readsLikeEmbed, wordsIn } from '@placard/core/text';
 import { filesOf, type Dropped } from '../gather/filesof.ts';
@@ -8,6 +9,7 @@ import { useLatest } from '../kit/uselatest.ts';
 import { pageExtensions } from './pageextensions.ts';
 import type { Pasted } from './pasting.ts';
 import { beginInWords, boundaryAt, moveSelected, rememberCaret } from './placing.ts';
+import { recallHistory, rememberHistory } from './undohistory.ts';
 
 const NONCE = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
 
@@ -36,7 +38,7 @@ export function usePageEditor(
   happening: () => Happening,
 ): Editor {
   const latest = useLatest(happening);
-  return useEditor({
+  const editor = useEditor({
     editable: mayWrite,
     injectNonce: NONCE ?? '',
     injectCSS: false,
@@ -47,6 +49,9 @@ export function usePageEditor(
       () => latest.current().looking(),
     ),
     editorProps: {
+      // The controls of the words stand over the desk's upper edge.
+      scrollMargin: { top: 120, right: 5, bottom: 5, left: 5 },
+      scrollThreshold: { top: 110, right: 0, bottom: 0, left: 0 },
       attributes: { 'aria-label': 'Words of the page', role: 'textbox', 'aria-multiline': 'true' },
       handleDrop: (view, event) => {
         if (!event.dataTransfer?.types.includes('Files')) return false;
@@ -91,7 +96,7 @@ export function usePageEditor(
           latest.current().onGap($to.depth > 0 ? $to.after(1) : to);
           return true;
         }
-        if ((event.ctrlKey || event.metaKey) && event.shiftKey && event.key.toLowerCase() === 'k') {
+        if ((event.ctrlKey || event.metaKey) && !event.shiftKey && event.key.toLowerCase() === 'k') {
           event.preventDefault();
           event.stopPropagation();
           takeSelection(view);
@@ -101,10 +106,15 @@ export function usePageEditor(
         return event.altKey && moveSelected(view, event.key);
       },
     },
-    onCreate: ({ editor }) => beginInWords(editor, page),
+    onCreate: ({ editor }) => {
+      recallHistory(page, editor);
+      beginInWords(editor, page);
+    },
     onSelectionUpdate: ({ editor }) => rememberCaret(page, editor),
     onUpdate: ({ editor }) => latest.current().onWritten(() => documentOf(editor)),
   });
+  useEffect(() => () => rememberHistory(page, editor), [page, editor]);
+  return editor;
 }
 
 /** Takes over what is selected in the window: the editor hears of the last key a moment later. */

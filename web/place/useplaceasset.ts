@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
+import { TextSelection } from '@tiptap/pm/state';
 import type { Editor, JSONContent } from '@tiptap/react';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { readAsset, type AssetDetail, type Site } from '@placard/core/contract';
@@ -7,19 +8,20 @@ import { call } from '../kit/api.ts';
 import { keyOf } from '../kit/asking.ts';
 import { useSelecting } from '../shell/selection.tsx';
 import { heldBlock } from './newblocks.ts';
-import { keepPlace, placeOf, takePlace } from './pending.ts';
+import { keepPlace, placeOf, takePlace } from './positions.ts';
 import { newPlacementId } from './placementid.ts';
 import { insertAt } from './placing.ts';
 import { addItems, withKey } from './settings/commands.ts';
 import { tellNotPlaced } from './usedropfiles.ts';
 
-/** Puts a link to a file into the page: at the caret, where there is one, or in a paragraph of its own. */
+/** Puts a link to a file into the page: behind the caret or the words chosen, or in a paragraph of its own. */
 function putFile(editor: Editor, file: { id: string; says: string }, where: number | null): void {
   const marks = [{ type: 'link', attrs: { href: linkToFile(file.id) } }];
   const words = { type: 'text', text: file.says, marks };
-  const chain = editor.chain();
-  if (where === null) chain.insertContent(words).run();
-  else chain.insertContentAt(where, { type: 'paragraph', content: [words] }).run();
+  const { selection } = editor.state;
+  if (where !== null || !(selection instanceof TextSelection))
+    return insertAt(editor, { type: 'paragraph', content: [words] }, where);
+  editor.chain().setTextSelection(selection.to).insertContent(words).run();
   editor.view.focus();
 }
 

@@ -1,11 +1,30 @@
 import { Extension } from '@tiptap/core';
-import { Plugin } from '@tiptap/pm/state';
+import { Fragment, Slice, type Node, type ResolvedPos } from '@tiptap/pm/model';
+import { Plugin, type EditorState, type Transaction } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
-import type { Node } from '@tiptap/pm/model';
-import { isSeen, whenOf, type Looking } from '@placard/core/page';
+import * as v from 'valibot';
+import {
+  bothWhen,
+  isAsStrict,
+  isSeen,
+  WhenSchema,
+  whenOf,
+  whenWithin,
+  type Looking,
+  type When,
+} from '@placard/core/page';
+import { blockOf } from './settings/desk.ts';
 import { whenInWords } from './wheninwords.ts';
 
-/** When a block is shown, kept with it; said beside it on the desk, where what nobody sees stands paler. */
+/** Said in a transaction when somebody looks at another day. */
+export const LOOK = 'another day is looked at';
+/** Said in a transaction that says itself when blocks are shown. */
+export const SAYS_WHEN = 'when blocks are shown is said';
+
+/**
+ * When a block is shown, kept with it wherever it goes: cut and pasted, dragged, joined to another, lifted out of what
+ * was hidden. Said beside it on the desk, where what nobody sees stands paler.
+ */
 export const ShownWhen = Extension.create<{ types: readonly string[]; looking: () => Looking }>({
   name: 'shownWhen',
   addOptions: () => ({ types: [], looking: () => ({ day: '', ours: true }) }),
@@ -13,7 +32,15 @@ export const ShownWhen = Extension.create<{ types: readonly string[]; looking: (
     return [
       {
         types: [...this.options.types],
-        attributes: { when: { default: null, rendered: false, keepOnSplit: true } },
+        attributes: {
+          when: {
+            default: null,
+            keepOnSplit: true,
+            // The clipboard has it; what is read back must be as pages have it.
+            parseHTML: (element) => readWhen(element.getAttribute('data-placard-when')),
+            renderHTML: ({ when }) => (when ? { 'data-placard-when': JSON.stringify(when) } : {}),
+          },
+        },
       },
     ];
   },
@@ -28,30 +55,126 @@ export const ShownWhen = Extension.create<{ types: readonly string[]; looking: (
             return transaction.docChanged ? said(transaction.doc, looking()) : before;
           },
         },
+        appendTransaction: keptHidden,
         props: {
           decorations(state) {
             return this.getState(state) as DecorationSet;
           },
+          transformCopied: (slice, { state: { selection } }) =>
+            withInherited(slice, whenAt(selection.$from, 'node' in selection ? selection.$from.depth : 0)),
+          transformPasted: asBlocksOfTheirOwn,
         },
       }),
     ];
   },
 });
 
-/** Said in a transaction when somebody looks at another day. */
-export const LOOK = 'another day is looked at';
+function readWhen(said: string | null): When | null {
+  if (said === null) return null;
+  try {
+    const read = v.safeParse(WhenSchema, JSON.parse(said));
+    return read.success ? read.output : null;
+  } catch {
+    return null;
+  }
+}
+
+const ownWhen = (node: Node): When | null => whenOf({ type: node.type.name, attrs: node.attrs });
+
+/** When what stands at a place is shown, with all that holds it down to a depth. */
+const whenAt = ($pos: ResolvedPos, depth = $pos.depth): When | null =>
+  whenWithin(Array.from({ length: depth }, (_, at) => blockOf($pos.node(at + 1))));
+
+/**
+ * Nothing becomes public by being joined, lifted or turned into something else: what was hidden where it stood is so
+ * where it stands now. Only who says when it is shown, or undoes what was done, changes that.
+ */
+function keptHidden(
+  transactions: readonly Transaction[],
+  before: EditorState,
+  after: EditorState,
+): Transaction | null {
+  const changed = transactions.filter(({ docChanged }) => docChanged);
+  if (changed.length === 0 || changed.some((one) => one.getMeta(SAYS_WHEN) || one.getMeta('history$')))
+    return null;
+  const { tr } = after;
+  before.doc.descendants((node, pos) => {
+    if (!node.isTextblock) return true;
+    const was = bothWhen(whenAt(before.doc.resolve(pos)), ownWhen(node));
+    if (!was) return false;
+    // Its words, at either end: they may have been parted.
+    for (const [place, side] of [
+      [pos + 1, 1],
+      [pos + 1 + node.content.size, -1],
+    ] as const) {
+      let [now, gone] = [place, false];
+      for (const { mapping } of changed) {
+        const mapped = mapping.mapResult(now, side);
+        gone ||= side > 0 ? mapped.deletedAfter : mapped.deletedBefore;
+        now = mapped.pos;
+      }
+      if (gone || node.content.size === 0) continue;
+      const $now = tr.doc.resolve(now);
+      if ($now.depth === 0 || isAsStrict(whenAt($now), was)) continue;
+      tr.setNodeAttribute($now.before(), 'when', bothWhen(ownWhen($now.parent), was));
+    }
+    return false;
+  });
+  return tr.docChanged ? tr : null;
+}
+
+/** What is copied, with what it inherits from what holds it. */
+function withInherited(slice: Slice, inherited: When | null): Slice {
+  const baked = (fragment: Fragment, when: When | null): Fragment =>
+    Fragment.from(
+      fragment.content.map((node) => {
+        const all = bothWhen(when, ownWhen(node));
+        if (!all || node.isInline) return node;
+        const inside = node.isTextblock ? node.content : baked(node.content, all);
+        return 'when' in node.attrs
+          ? node.type.create({ ...node.attrs, when: all }, inside, node.marks)
+          : node.copy(inside);
+      }),
+    );
+  return new Slice(baked(slice.content, inherited), slice.openStart, slice.openEnd);
+}
+
+/** What is pasted and was hidden comes as blocks of its own: among words that are shown it would be shown with them. */
+function asBlocksOfTheirOwn(slice: Slice): Slice {
+  let hidden = false;
+  slice.content.descendants((node) => {
+    hidden ||= ownWhen(node) !== null;
+    return !hidden;
+  });
+  if (!hidden) return slice;
+  let { content, openStart, openEnd } = slice;
+  // Out of what is open on both sides: a part of it was copied.
+  while (openStart > 1 && openEnd > 1 && content.childCount === 1 && content.firstChild) {
+    content = content.firstChild.content;
+    openStart--;
+    openEnd--;
+  }
+  const blocks = content.content.flatMap((node) => (node.type.spec.group ? [node] : blocksIn(node)));
+  return new Slice(Fragment.from(blocks), 0, 0);
+}
+
+/** The blocks in what stands only in something else: an item, a cell, a row. */
+const blocksIn = (node: Node): Node[] =>
+  node.content.content.flatMap((child) => (child.type.spec.group ? [child] : blocksIn(child)));
 
 function said(doc: Node, looking: Looking): DecorationSet {
   const decorations: Decoration[] = [];
-  doc.forEach((node, pos) => {
-    const when = whenOf({ type: node.type.name, attrs: node.attrs });
-    if (!when) return;
-    decorations.push(
-      Decoration.node(pos, pos + node.nodeSize, {
-        class: isSeen(when, looking) ? 'shown-when' : 'shown-when not-seen',
-        'data-when': whenInWords(when, looking.day),
-      }),
-    );
+  doc.descendants((node, pos) => {
+    if (node.isInline) return false;
+    const when = ownWhen(node);
+    if (when)
+      decorations.push(
+        Decoration.node(pos, pos + node.nodeSize, {
+          class: isSeen(when, looking) ? 'shown-when' : 'shown-when not-seen',
+          'data-when': whenInWords(when, looking.day),
+        }),
+      );
+    return !node.isTextblock;
   });
   return decorations.length === 0 ? DecorationSet.empty : DecorationSet.create(doc, decorations);
 }

@@ -135,11 +135,13 @@ export function WordControls({
         />
         <Control
           label="Table"
+          makes
           onClick={() => putTable(editor)}
           icon={<Table2 aria-hidden className={icon} />}
         />
         <Control
           label="Rule"
+          makes
           onClick={() => editor.chain().focus().setHorizontalRule().run()}
           icon={<Minus aria-hidden className={icon} />}
         />

@@ -37,6 +37,7 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
     // Fetched ahead, so that what is typed right after the shortcut is not lost.
     loadFind().catch(() => undefined);
     const listen = (event: KeyboardEvent) => {
+      // Without Shift, the words of a page take it for a link.
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
         event.preventDefault();
         setFinding(true);

@@ -5,7 +5,8 @@ const KEYS: readonly [where: string, keys: readonly (readonly [keys: string, doe
   [
     'Everywhere',
     [
-      ['Ctrl K', 'find or do anything'],
+      ['Ctrl Shift K', 'find or do anything'],
+      ['Ctrl K', 'the same, but for the words of a page'],
       ['?', 'this sheet'],
       ['F8', 'what was done, and taking it back'],
       ['Escape', 'leaves what is open'],
@@ -18,7 +19,7 @@ const KEYS: readonly [where: string, keys: readonly (readonly [keys: string, doe
       ['Ctrl Alt 2, 3, 4', 'a heading of that level'],
       ['Ctrl Shift 7, 8', 'a numbered list, a list'],
       ['Ctrl Shift B', 'a quotation'],
-      ['Ctrl Shift K', 'a link: to a page, a place, a file, an address'],
+      ['Ctrl K', 'a link: to a page, a place, a file, an address'],
       ['Ctrl ], Ctrl [', 'set in further, or less'],
       ['Shift Enter', 'a new line in the same paragraph'],
       ['Tab, Shift Tab', 'deeper and less deep in a list; from cell to cell in a table'],

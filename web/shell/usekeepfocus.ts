@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 const FOCUSABLE =
   'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), summary, [tabindex="0"], [contenteditable="true"]';
 
+const LOST = { bubbles: true, cancelable: true };
 const DIALOG = 'dialog, [role="dialog"], [role="alertdialog"]';
 
 /** One step of the way from what had the focus up to the page: an element, and which of its children led on. */
@@ -14,6 +15,7 @@ interface Step {
 /**
  * Whoever goes by keyboard keeps their place: where what had the focus is taken away (accepted, closed, signed in),
  * what stands in its place gets it, or what is nearest to where it stood; never the body, from where everything begins anew.
+ * A room that knows better where one goes on (event `focuslost`) says so by preventing that.
  */
 export function useKeepFocus(): void {
   useEffect(() => {
@@ -37,7 +39,12 @@ export function useKeepFocus(): void {
       if (!lost || !from || from.isConnected) return;
       const back =
         from.closest(DIALOG) && opener instanceof HTMLElement && opener.isConnected ? opener : null;
-      const next = back ?? nextOf(way.find(({ element }) => element.isConnected));
+      const near = way.find(({ element }) => element.isConnected);
+      if (!back && near && !near.element.dispatchEvent(new Event('focuslost', LOST))) {
+        from = null;
+        return;
+      }
+      const next = back ?? nextOf(near);
       if (!next) return;
       from = null;
       next.focus({ preventScroll: true });

@@ -22,6 +22,7 @@ import { tableHeader } from './tableheader.ts';
 import { tableRow } from './tablerow.ts';
 import { together } from './together.ts';
 import { unknown } from './unknown.ts';
+import { WhenSchema } from '../when.ts';
 
 /** Every kind of block. All else that is known of kinds is worked out from these. */
 const KINDS = [
@@ -95,6 +96,10 @@ export function schemaOf(
   });
 }
 
+const SHOWN_WHEN = v.object({
+  attrs: v.optional(v.object({ when: v.optional(v.nullable(WhenSchema)) })),
+});
+
 const NONE = v.custom<AnyBlock>(
   () => false,
   'There is something in this page that pages do not have.',
@@ -103,7 +108,12 @@ const NONE = v.custom<AnyBlock>(
 function schemaOfType(type: string): v.GenericSchema<unknown, AnyBlock> {
   const known = schemas.get(type);
   if (known) return known;
-  const made = byType.get(type)?.schema(schemaOf) ?? NONE;
+  const kind = byType.get(type);
+  const own = kind?.schema(schemaOf) ?? NONE;
+  // Whatever is a block says when it is shown, wherever it stands.
+  const made = (
+    kind === undefined || kind.group === 'part' ? own : v.intersect([own, SHOWN_WHEN])
+  ) as v.GenericSchema<unknown, AnyBlock>;
   schemas.set(type, made);
   return made;
 }

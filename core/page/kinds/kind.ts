@@ -41,6 +41,8 @@ export interface RenderContext extends PageContext {
   edges?: Edges;
   /** What stands for something placed, where a page is written down to be read again: links stay as they are, too. */
   placed?: (block: AnyBlock) => Markup[];
+  /** What is written at a block's markup there, to be read again. */
+  dressed?: (markup: Markup[], block: AnyBlock) => Markup[];
   /** What the places are called that links lead to. */
   anchors?: ReadonlyMap<AnyBlock, string>;
 }
@@ -119,7 +121,9 @@ export interface Kind<Block extends AnyBlock> {
   schema(schemaOf: SchemaOf): v.GenericSchema<unknown, Block>;
   /** The blocks in it, in reading order. */
   children(block: Block): readonly AnyBlock[];
-  /** The same with other blocks in it, as many. */
+  /** True for what stays in its place where nothing of what it holds is seen. */
+  readonly stays: boolean;
+  /** The same with other blocks in it. */
   withChildren(block: Block, children: readonly AnyBlock[]): Block;
   /** The room that each of the blocks in it has, by its place among them. */
   rooms(block: Block, room: Room, context: RoomContext): (at: number) => Room;
@@ -150,6 +154,7 @@ export function kind<Block extends AnyBlock>(
 ): Kind<Block> {
   return {
     children: () => [],
+    stays: false,
     withChildren: (block) => block,
     rooms: (_block, room) => () => room,
     uses: () => [],

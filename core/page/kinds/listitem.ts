@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { setIn } from '../room.ts';
+import { whenOf } from '../when.ts';
 import { inlineMarkup } from '../words.ts';
 import type { BulletList } from './bulletlist.ts';
 import { inLines, LINES } from '../lines.ts';
@@ -40,7 +41,9 @@ export const listItem: Kind<ListItem> = kind<ListItem>({
   markup: ({ content }, { context, inside }) => {
     const [first, ...rest] = content;
     // Its first words stand beside its mark, with no space of a paragraph round them.
-    if (first?.type !== 'paragraph') return [element('li', {}, ...inside(content))];
+    // Written down, they say themselves when they are shown.
+    if (first?.type !== 'paragraph' || (context.placed && whenOf(first)))
+      return [element('li', {}, ...inside(content))];
     const id = context.anchors?.get(first);
     return [element('li', { id }, ...inlineMarkup(first.content, context), ...inside(rest))];
   },

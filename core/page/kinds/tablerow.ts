@@ -17,6 +17,7 @@ const isCell = ({ type }: AnyBlock): boolean => type === 'tableCell' || type ===
 export const tableRow: Kind<TableRow> = kind<TableRow>({
   type: 'tableRow',
   group: 'part',
+  stays: true,
   schema: (schemaOf) =>
     v.object({
       type: v.literal('tableRow'),

@@ -4,27 +4,31 @@ import { closeHistory } from '@tiptap/pm/history';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { listCopyUses, readPage } from '@placard/core/contract';
-import { loosened } from '@placard/core/page';
+import { loosened, whenOf } from '@placard/core/page';
 import { plural } from '@placard/core/text';
 import { call } from '../../kit/api.ts';
 import { keyOf, useAsk } from '../../kit/asking.ts';
 import { newPlacementId } from '../placementid.ts';
-import { moveSelected } from '../placing.ts';
+import { moveSelected, placedNode } from '../placing.ts';
+import { blockOf } from '../settings/desk.ts';
 import { IconButton } from '../standing/iconbutton.tsx';
 
 /** The standing copy that is selected: where it is kept and used, and how it is loosened here. */
-export function CopyPanel({ editor, pos, copy }: { editor: Editor; pos: number; copy: string }) {
+export function CopyPanel({ editor, id, copy }: { editor: Editor; id: string; copy: string }) {
   const client = useQueryClient();
   const { data: kept } = useAsk(readPage, { params: { id: copy } }, { retry: false });
   const loosen = async () => {
-    const { document } = await client.fetchQuery({
+    const kept = await client.fetchQuery({
       queryKey: keyOf(readPage, { id: copy }),
       queryFn: () => call(readPage, { params: { id: copy } }),
       staleTime: 0,
     });
-    const node = editor.state.doc.nodeAt(pos);
-    if (node?.type.name !== 'standingCopy' || node.attrs['copy'] !== copy) return;
-    const blocks = loosened(document, newPlacementId).map((block) => editor.schema.nodeFromJSON(block));
+    const found = placedNode(editor, id);
+    if (!found) return;
+    const { node, pos } = found;
+    const blocks = loosened(kept, whenOf(blockOf(node)), newPlacementId).map((block) =>
+      editor.schema.nodeFromJSON(block),
+    );
     editor.view.dispatch(
       closeHistory(editor.state.tr)
         .replaceWith(pos, pos + node.nodeSize, blocks)

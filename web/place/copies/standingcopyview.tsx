@@ -1,6 +1,6 @@
 import type { NodeViewProps } from '@tiptap/react';
 import { readPage, readSite } from '@placard/core/contract';
-import { blockMarkup, isSeen, USUAL_EDGES, usesIn, whenOf } from '@placard/core/page';
+import { blockMarkup, seenBy, USUAL_EDGES, usesIn } from '@placard/core/page';
 import { dayIn } from '@placard/core/text';
 import { useAsk } from '../../kit/asking.ts';
 import { MarkupView } from '../../kit/markup.tsx';
@@ -39,9 +39,8 @@ export function StandingCopyView({ node, editor, getPos }: NodeViewProps) {
   };
   const room = roomAt(editor, getPos(), deskOf(editor).context);
   const looking = { day: dayIn(site.data?.policy.timeZone ?? 'UTC', new Date()), ours: true };
-  const markup = document.content
-    .filter((block) => isSeen(whenOf(block), looking))
-    .flatMap((block) => blockMarkup(block, context, room))
+  const markup = seenBy(document, looking)
+    .content.flatMap((block) => blockMarkup(block, context, room))
     .flatMap(atRest);
   return (
     <div className="standing-copy" data-drag-handle>

@@ -3,7 +3,8 @@ import { isAnchor, whenOf, type When } from '@placard/core/page';
 import { useState } from 'react';
 import { Fold } from '../../kit/fold.tsx';
 import { Field } from '../../placard/field.tsx';
-import { setAlone } from '../setattributes.ts';
+import { usePosition } from '../positions.ts';
+import { setBlock } from '../setattributes.ts';
 import { WhenFields, whenOfPage } from './whenfields.tsx';
 
 /** When the block is shown that the caret is in, or that is selected; and what links call it. */
@@ -17,6 +18,7 @@ export function ThisBlock({ editor, today }: { editor: Editor; today: string }) 
       return (
         node && {
           pos,
+          nth: $from.index(0),
           when: whenOf({ type: node.type.name, attrs: node.attrs }),
           anchor: 'anchor' in node.attrs ? String(node.attrs['anchor'] ?? '') : null,
           heading: node.type.name === 'heading',
@@ -25,11 +27,12 @@ export function ThisBlock({ editor, today }: { editor: Editor; today: string }) 
     },
   });
   const [wrong, setWrong] = useState(false);
+  const here = usePosition(editor, now?.pos ?? 0);
   if (!now) return null;
-  const { pos, when, anchor } = now;
+  const { nth, when, anchor } = now;
   return (
     <Fold
-      key={when || anchor ? 'said' : pos}
+      key={nth}
       says={`This block: ${whenOfPage(when, today)}${anchor ? `, called “${anchor}”` : ''}`}
       className="text-[13px]"
       open={when !== null}
@@ -37,11 +40,10 @@ export function ThisBlock({ editor, today }: { editor: Editor; today: string }) 
       <WhenFields
         when={when}
         today={today}
-        onChange={(next: When | null) => setAlone(editor, pos, 'when', next)}
+        onChange={(next: When | null) => setBlock(editor, here, { when: next })}
       />
       {anchor !== null && (
         <Field
-          key={pos}
           name="What links call this place"
           value={anchor}
           placeholder={now.heading ? 'as its words say' : 'nothing: no link leads here'}
@@ -49,7 +51,7 @@ export function ThisBlock({ editor, today }: { editor: Editor; today: string }) 
             const name = text.trim().replace(/\s+/g, '-');
             const fits = name === '' || isAnchor(name);
             setWrong(!fits);
-            if (fits) setAlone(editor, pos, 'anchor', name || null);
+            if (fits) setBlock(editor, here, { anchor: name || null });
           }}
         />
       )}

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import type { Editor } from '@tiptap/react';
 import { BOUNDS, gapIn, sharesOf, thingsIn, type Together } from '@placard/core/page';
-import { say } from './commands.ts';
+import { asItIs, say } from './commands.ts';
 import { blockOf } from './desk.ts';
 import { useSettings } from './settingpanel.tsx';
 
@@ -17,7 +17,8 @@ export function ColumnsRule({ editor, column }: { editor: Editor; column: number
   const dragging = useRef<{ edge: number; from: number; shares: number[]; width: number } | null>(null);
   const [dragged, setDragged] = useState<number[] | null>(null);
   // What lies in something else does not lie under the ruler as wide as it.
-  if (!found || !block || block.attrs.setting !== 'columns' || editor.state.doc.resolve(found.pos).depth > 0)
+  const there = found && asItIs(editor, found);
+  if (!there || !block || block.attrs.setting !== 'columns' || editor.state.doc.resolve(there.pos).depth > 0)
     return null;
   const things = thingsIn(block);
   const count = things.items.length;

@@ -7,7 +7,10 @@ import {
   columnsFrom,
   itemsFrom,
   MOST_ITEMS,
+  partsOf,
   takenApart,
+  whenOf,
+  withWhen,
   type AnyBlock,
   type Item,
   type SettingName,
@@ -48,6 +51,18 @@ export function asItIs(editor: Editor, { node, pos, at }: FoundTogether): FoundT
   if (there?.type === node.type && there.attrs['key'] === node.attrs['key']) return { node: there, pos, at };
   const found = withKey(editor, String(node.attrs['key']));
   return found && { ...found, at };
+}
+
+/** The same for one of them: what stood at a number may have been moved since it was drawn there. Null where it is gone. */
+function thingAsItIs(editor: Editor, drawn: FoundTogether, at: number) {
+  const found = asItIs(editor, drawn);
+  if (!found) return null;
+  const item = drawn.node.maybeChild(at);
+  for (let nth = 0; nth < found.node.childCount; nth++)
+    if (found.node.child(nth) === item) return { found, nth };
+  // Something was changed in it.
+  const same = at < itemsOf(found.node) && itemsOf(found.node) === itemsOf(drawn.node);
+  return same ? { found, nth: at } : null;
 }
 
 /** What is set together under a key, wherever it stands in the page; null for none. */
@@ -103,9 +118,12 @@ function step(editor: Editor, change: (tr: Transaction) => void): void {
   editor.view.dispatch(tr.scrollIntoView());
 }
 
-/** Sets chosen blocks together. */
-export function setTogether(editor: Editor, { from, to, blocks }: ChosenBlocks, setting: SettingName): void {
+/** Sets together what is chosen; nothing where that cannot be. */
+export function setTogether(editor: Editor, setting: SettingName): void {
   const { schema } = editor.state;
+  const chosen = chosenBlocks(editor);
+  if (!chosen) return;
+  const { from, to, blocks } = chosen;
   const block = {
     type: 'together',
     attrs: { key: newPlacementId(), setting },
@@ -118,6 +136,9 @@ export function setTogether(editor: Editor, { from, to, blocks }: ChosenBlocks, 
   });
 }
 
+/** Beside how many blocks side notes stood that are none just now, by their keys: as one again, each stands beside those. */
+const stoodBeside = new Map<string, number>();
+
 /** Shows things in another setting. What a side note stands beside is the page's own again when it is none. */
 export function changeSetting(editor: Editor, found: FoundTogether, setting: SettingName): void {
   const now = asItIs(editor, found);
@@ -128,12 +149,14 @@ export function changeSetting(editor: Editor, found: FoundTogether, setting: Set
     const { selection } = tr;
     tr.setNodeAttribute(pos, 'setting', setting);
     const beside = node.lastChild?.type.name === 'alongside' ? node.lastChild : null;
+    const key = String(node.attrs['key']);
     if (beside && setting !== 'sidenote') {
+      stoodBeside.set(key, beside.childCount);
       const end = pos + node.nodeSize;
-      tr.insert(end, beside.content);
+      tr.insert(end, hiddenLike(node, beside.content));
       tr.delete(end - 1 - beside.nodeSize, end - 1);
     }
-    if (!beside && setting === 'sidenote') takeAlong(tr, pos, null);
+    if (!beside && setting === 'sidenote') takeAlong(tr, pos, stoodBeside.get(key) ?? null);
     if (selection instanceof NodeSelection && selection.from === pos)
       tr.setSelection(NodeSelection.create(tr.doc, pos));
   });
@@ -163,6 +186,14 @@ export function takeAlong(tr: Transaction, pos: number, most: number | null): vo
     tr.insert(tr.doc.content.size, node.type.schema.nodes['paragraph']?.create() ?? []);
 }
 
+/** Blocks that leave what is set together: what was hidden with it stays hidden. */
+function hiddenLike(set: Node, blocks: Fragment): Node[] {
+  const when = whenOf(blockOf(set));
+  return blocks.content.map((block) =>
+    when ? block.type.schema.nodeFromJSON(withWhen(blockOf(block), when)) : block,
+  );
+}
+
 /** One block more or fewer of those that a side note stands beside. */
 export function alongBy(editor: Editor, found: FoundTogether, by: -1 | 1): void {
   const now = asItIs(editor, found);
@@ -180,7 +211,7 @@ export function alongBy(editor: Editor, found: FoundTogether, by: -1 | 1): void 
     }
     const last = beside.lastChild;
     if (!last) return undefined;
-    tr.insert(end, last);
+    tr.insert(end, hiddenLike(node, Fragment.from(last)));
     return beside.childCount === 1
       ? tr.delete(end - 1 - beside.nodeSize, end - 1)
       : tr.delete(end - 2 - last.nodeSize, end - 2);
@@ -203,10 +234,11 @@ export function sayOfItem(
   at: number,
   said: NonNullable<Item['attrs']>,
 ): void {
-  const found = asItIs(editor, given);
-  if (!found) return;
+  const there = thingAsItIs(editor, given, at);
+  if (!there) return;
+  const { found, nth } = there;
   step(editor, (tr) => {
-    for (const [name, value] of Object.entries(said)) tr.setNodeAttribute(itemPos(found, at), name, value);
+    for (const [name, value] of Object.entries(said)) tr.setNodeAttribute(itemPos(found, nth), name, value);
   });
 }
 
@@ -218,9 +250,10 @@ export function itemPos({ node, pos }: FoundTogether, at: number): number {
 }
 
 /** Moves one thing to another place among them; it stays chosen. */
-export function moveItem(editor: Editor, given: FoundTogether, from: number, to: number): void {
-  const found = asItIs(editor, given);
-  if (!found) return;
+export function moveItem(editor: Editor, given: FoundTogether, drawnAt: number, to: number): void {
+  const there = thingAsItIs(editor, given, drawnAt);
+  if (!there) return;
+  const { found, nth: from } = there;
   const { node, pos } = found;
   const count = itemsOf(node);
   if (from === to || to < 0 || to >= count || from < 0 || from >= count) return;
@@ -245,13 +278,14 @@ export function moveItem(editor: Editor, given: FoundTogether, from: number, to:
 
 /** Takes one thing out of those that are set together; all of it where it is the last one. */
 export function takeOutItem(editor: Editor, given: FoundTogether, at: number): void {
-  const found = asItIs(editor, given);
-  if (!found) return;
+  const there = thingAsItIs(editor, given, at);
+  if (!there) return;
+  const { found, nth } = there;
   step(editor, (tr) => {
     if (itemsOf(found.node) === 1) return tr.delete(found.pos, found.pos + found.node.nodeSize);
-    const place = itemPos(found, at);
+    const place = itemPos(found, nth);
     return tr
-      .delete(place, place + found.node.child(at).nodeSize)
+      .delete(place, place + found.node.child(nth).nodeSize)
       .setSelection(NodeSelection.create(tr.doc, found.pos));
   });
 }
@@ -309,12 +343,34 @@ export function moveAll(editor: Editor, found: FoundTogether, by: -1 | 1): void 
   });
 }
 
+/** Chooses one thing: what it shows where that is placed, else all of it. */
+export function chooseItem(editor: Editor, given: FoundTogether, at: number): void {
+  const there = thingAsItIs(editor, given, at);
+  if (!there) return;
+  const { found, nth } = there;
+  const item = found.node.child(nth);
+  const { media } = partsOf(blockOf(item) as unknown as Item);
+  let place = itemPos(found, nth);
+  if (media >= 0) place++;
+  for (let before = 0; before < media; before++) place += item.child(before).nodeSize;
+  const { tr } = editor.state;
+  editor.view.dispatch(tr.setSelection(NodeSelection.create(tr.doc, place)).scrollIntoView());
+}
+
+/** Chooses all of it. */
+export function chooseAll(editor: Editor, given: FoundTogether): void {
+  const found = asItIs(editor, given);
+  const { tr } = editor.state;
+  if (found) editor.view.dispatch(tr.setSelection(NodeSelection.create(tr.doc, found.pos)));
+}
+
 /** Puts a title into a thing that has none, where its setting shows one, and the caret into it. */
 export function beginTitle(editor: Editor, given: FoundTogether, at: number): void {
-  const found = asItIs(editor, given);
-  if (!found) return;
-  const item = found.node.child(at);
-  const place = itemPos(found, at) + 1;
+  const there = thingAsItIs(editor, given, at);
+  if (!there) return;
+  const { found, nth } = there;
+  const item = found.node.child(nth);
+  const place = itemPos(found, nth) + 1;
   const media = ITEM_SHOWS.includes(item.firstChild?.type.name ?? '') ? (item.firstChild?.nodeSize ?? 0) : 0;
   const heading = editor.schema.nodes['heading']?.create({ level: levelBefore(editor, found.pos) });
   if (!heading) return;

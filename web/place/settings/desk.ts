@@ -71,7 +71,8 @@ export function roomAt(
   context: Pick<RenderContext, 'measures' | 'holdings'>,
 ): Room {
   let room = pageRoom(context.measures);
-  if (at === undefined) return room;
+  // What is drawn may be a change older than the page.
+  if (at === undefined || at > editor.state.doc.content.size) return room;
   const $at = editor.state.doc.resolve(at);
   for (let depth = 1; depth <= $at.depth; depth++) {
     const block = blockOf($at.node(depth));

@@ -6,7 +6,7 @@ import { useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { stepOf, useDraggers, type Point } from '../../kit/dragging.ts';
 import { sheetOf } from '../gaps.ts';
-import { moveItem, type FoundTogether } from './commands.ts';
+import { asItIs, moveItem, type FoundTogether } from './commands.ts';
 import { useSettings } from './settingpanel.tsx';
 
 /** Where a thing lies on the sheet, in CSS pixels. */
@@ -50,7 +50,7 @@ function Handles({ editor, found }: { editor: Editor; found: FoundTogether }) {
     };
     // It tells of the sizes as they are at first, too, once everything is laid out.
     const sizes = new ResizeObserver(measure);
-    const set = editor.view.nodeDOM(found.pos);
+    const set = elementOf(editor, found);
     if (set instanceof HTMLElement) {
       sizes.observe(set);
       set.addEventListener('scroll', measure, true);
@@ -173,10 +173,17 @@ function Handle({ at, place, marked, count }: { at: number; place: Place; marked
   );
 }
 
+/** The element of what is set together, where it is still there. */
+function elementOf(editor: Editor, found: FoundTogether): HTMLElement | null {
+  const now = editor.isDestroyed ? null : asItIs(editor, found);
+  const set = now && editor.view.nodeDOM(now.pos);
+  return set instanceof HTMLElement ? set : null;
+}
+
 /** The elements of the things that are set together. */
-function itemsIn(editor: Editor, { pos }: FoundTogether): HTMLElement[] {
-  const set = editor.isDestroyed ? null : editor.view.nodeDOM(pos);
-  const list = set instanceof HTMLElement ? set.querySelector(':scope > .together-list') : null;
+function itemsIn(editor: Editor, found: FoundTogether): HTMLElement[] {
+  const set = elementOf(editor, found);
+  const list = set?.querySelector(':scope > .together-list');
   return [...(list?.children ?? [])].filter(
     (child): child is HTMLElement =>
       child instanceof HTMLElement && child.classList.contains('together-item'),

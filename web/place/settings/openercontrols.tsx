@@ -15,7 +15,7 @@ import {
 import { Hint } from '../../kit/hint.tsx';
 import { Choice } from '../../kit/radios.tsx';
 import { SliderField } from '../../kit/slider.tsx';
-import { say, type FoundTogether } from './commands.ts';
+import { asItIs, say, type FoundTogether } from './commands.ts';
 import { blockOf } from './desk.ts';
 import { SmallSetting, WIDE } from './smallsetting.tsx';
 import { useContrast } from './usecontrast.ts';
@@ -55,9 +55,13 @@ export default function OpenerControls({
     const before = attrs.measured;
     if (before?.of === of && isNear(before.contrast, now.contrast) && before.needed === now.needed) return;
     // It tells of what is there: taking it back would take nothing back.
+    const there = asItIs(editor, found);
     const { tr } = editor.state;
-    editor.view.dispatch(tr.setNodeAttribute(found.pos, 'measured', measured).setMeta('addToHistory', false));
-  }, [contrast, of, editor, found.pos, attrs.measured]);
+    if (there)
+      editor.view.dispatch(
+        tr.setNodeAttribute(there.pos, 'measured', measured).setMeta('addToHistory', false),
+      );
+  }, [contrast, of, editor, found, attrs.measured]);
   const corners = useMemo(
     () => CORNERS.map((corner) => [corner, { ...block, attrs: { ...block.attrs, corner } }] as const),
     [block],

@@ -174,7 +174,7 @@ export function SetTogetherPanel({
         chosen={null}
         blockIn={blockIn}
         context={context}
-        onChoose={(setting) => setTogether(editor, chosen, setting)}
+        onChoose={(setting) => setTogether(editor, setting)}
       />
     </section>
   );

@@ -117,9 +117,7 @@ describe('blocks that are chosen', () => {
   it('are set together where they stand, and taken apart again', () => {
     open(words('Above.'), shows('asset-a'), words('One.'), shows('asset-b'), heading('Two'), words('Below.'));
     choose(1, 4);
-    const chosen = chosenBlocks(editor);
-    if (!chosen) throw new Error('Nothing is chosen.');
-    setTogether(editor, chosen, 'cards');
+    setTogether(editor, 'cards');
     expect(page()).toBe('[Above. cards[[asset-a One.] [asset-b h:Two]] Below.]');
     expect(editor.state.selection).toBeInstanceOf(NodeSelection);
     takeApart(editor, found());

@@ -1,5 +1,4 @@
 import type { Editor } from '@tiptap/react';
-import { NodeSelection } from '@tiptap/pm/state';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Site } from '@placard/core/contract';
@@ -21,13 +20,14 @@ import { AfterDrawing } from './afterdrawing.tsx';
 import { blockOf, deskOf, roomAt } from './desk.ts';
 import {
   beginTitle,
+  chooseAll,
+  chooseItem,
   moveAll,
   moveItem,
   say,
   takeApart,
   takeOutAll,
   takeOutItem,
-  itemPos,
   type FoundTogether,
 } from './commands.ts';
 import { deskSettingOf } from './each/index.ts';
@@ -64,17 +64,6 @@ export function TogetherControls({
   const desk = deskSettingOf(attrs.setting);
   const current = found.at === null ? null : (items[found.at] ?? null);
   const count = COUNTS[items.length] ?? `These ${items.length}`;
-  const choose = (at: number) => {
-    const place = itemPos(found, at);
-    const { media } = partsOf(items[at] ?? { content: [] });
-    const item = found.node.child(at);
-    let inside = place + 1;
-    for (let before = 0; before < Math.max(0, media); before++) inside += item.child(before).nodeSize;
-    const { tr } = editor.state;
-    editor.view.dispatch(
-      tr.setSelection(NodeSelection.create(tr.doc, media >= 0 ? inside : place)).scrollIntoView(),
-    );
-  };
   return (
     <>
       <div className="mb-1.5 flex items-center">
@@ -114,7 +103,7 @@ export function TogetherControls({
         <OrderList
           things={items.map((item, at) => orderedOf(item, at, context, desk.words))}
           chosen={found.at}
-          onChoose={choose}
+          onChoose={(at) => chooseItem(editor, found, at)}
           onMove={(from, to) => moveItem(editor, found, from, to)}
           onTakeOut={(at) => takeOutItem(editor, found, at)}
         />
@@ -174,8 +163,7 @@ export function TogetherControls({
             type="button"
             className="button"
             onClick={() => {
-              const { tr } = editor.state;
-              editor.view.dispatch(tr.setSelection(NodeSelection.create(tr.doc, found.pos)));
+              chooseAll(editor, found);
               openTray(true);
             }}
           >

@@ -1,5 +1,4 @@
 import type { Editor } from '@tiptap/react';
-import { useRef } from 'react';
 import { BOX_RATIOS, type Box } from '@placard/core/page';
 import { Checkbox } from '../../kit/checkbox.tsx';
 import { Select } from '../../kit/select.tsx';
@@ -38,7 +37,6 @@ export function PictureControls({
   const ratio = box ? `${box.width}:${box.height}` : '';
   const known = BOX_RATIOS.map(([width, height]) => `${width}:${height}`);
   const opens: Opens = linksTo || linking ? 'link' : large ? 'large' : '';
-  const link = useRef<HTMLDivElement>(null);
   return (
     <div className="mt-2 grid gap-2 text-[13px]">
       <div className="flex items-center gap-2 [&>label]:shrink-0">
@@ -73,12 +71,6 @@ export function PictureControls({
         <Select
           label="A press on it"
           value={opens}
-          onClose={(event) => {
-            const field = link.current?.querySelector('input');
-            if (!linking || !field) return;
-            event.preventDefault();
-            field.focus();
-          }}
           options={[
             ['', 'does nothing'],
             ['link', 'leads somewhere'],
@@ -92,12 +84,13 @@ export function PictureControls({
         />
       </div>
       {opens === 'link' && (
-        <div ref={link} className="border-l-2 border-rule pl-2">
+        <div className="border-l-2 border-rule pl-2">
           <LinkChoice
             key={linksTo ?? ''}
             editor={editor}
             page={page}
             link={linksTo ? { href: linksTo, newWindow } : null}
+            autoFocus={linking}
             onChange={(link) => {
               onLinking(false);
               onChange({ linksTo: link.href, newWindow: link.newWindow || null, large: null });

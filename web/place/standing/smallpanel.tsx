@@ -7,7 +7,7 @@ import { useAsk } from '../../kit/asking.ts';
 import { Hint } from '../../kit/hint.tsx';
 import { NumberField } from '../../kit/numberfield.tsx';
 import { Field } from '../../placard/field.tsx';
-import { setAttributes } from '../setattributes.ts';
+import { setPlaced } from '../setattributes.ts';
 import { ontoItsOwn, type selectedSmall } from '../inline.ts';
 
 const NAMES: Record<InLine, string> = {
@@ -28,7 +28,7 @@ export function SmallPanel({
   words: { before: string; after: string };
 }) {
   const { data: asset } = useAsk(readAsset, { params: { id: selected.asset } });
-  const set = (attributes: Record<string, unknown>) => setAttributes(editor, selected.pos, attributes);
+  const set = (attributes: Record<string, unknown>) => setPlaced(editor, selected.id, attributes);
   return (
     <section aria-label="How it stands here">
       <div className="mb-1.5 flex items-center">

@@ -22,7 +22,7 @@ import { Select } from '../../kit/select.tsx';
 import { Field } from '../../placard/field.tsx';
 import { intoTheLine } from '../inline.ts';
 import { moveSelected } from '../placing.ts';
-import { setAttributes } from '../setattributes.ts';
+import { setPlaced } from '../setattributes.ts';
 import { deskOf, roomAt } from '../settings/desk.ts';
 import type { SelectedPlacement } from '../selectedplacement.ts';
 import { IconButton } from './iconbutton.tsx';
@@ -52,7 +52,7 @@ export function StandingPanel({
 }) {
   const [linking, setLinking] = useState(false);
   const [replacing, replace] = useState(false);
-  const set = (attributes: Record<string, unknown>) => setAttributes(editor, selected.pos, attributes);
+  const set = (attributes: Record<string, unknown>) => setPlaced(editor, selected.id, attributes);
   const asset = useAsk(
     readAsset,
     { params: { id: selected.asset ?? '' } },

@@ -1,4 +1,5 @@
 import { ListItem } from '@tiptap/extension-list';
 import { wordsKind } from '../kind.ts';
 
-export default wordsKind(ListItem);
+// What a page's lists hold, and no more: what else came into one could not be saved.
+export default wordsKind(ListItem.extend({ content: 'paragraph (paragraph | bulletList | orderedList)*' }));

@@ -1,0 +1,29 @@
+import type { PageDocument } from './document.ts';
+import { kindOf } from './kinds/index.ts';
+import type { AnyBlock } from './kinds/kind.ts';
+import { bothWhen, isSeen, whenOf, type Looking, type When } from './when.ts';
+
+/**
+ * The page as somebody sees it who looks on a day: the one place where what is hidden is left out, however deep it
+ * lies. What holds nothing any more goes with what it held; a cell of a table stays, empty.
+ */
+export function seenBy(document: PageDocument, looking: Looking): PageDocument {
+  const content = seenAmong(document.content, looking) as PageDocument['content'];
+  return content === document.content ? document : { ...document, content };
+}
+
+function seenAmong(blocks: readonly AnyBlock[], looking: Looking): readonly AnyBlock[] {
+  const seen = blocks.flatMap((block) => {
+    if (!isSeen(whenOf(block), looking)) return [];
+    const kind = kindOf(block);
+    const children = kind.children(block);
+    const inside = seenAmong(children, looking);
+    if (inside === children) return [block];
+    return inside.length === 0 && !kind.stays ? [] : [kind.withChildren(block, inside)];
+  });
+  return seen.length === blocks.length && seen.every((block, at) => block === blocks[at]) ? blocks : seen;
+}
+
+/** When a block is shown, with all that holds it: outermost first, the block itself last. */
+export const whenWithin = (blocks: readonly AnyBlock[]): When | null =>
+  blocks.reduce<When | null>((when, block) => bothWhen(when, whenOf(block)), null);
