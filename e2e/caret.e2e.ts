@@ -2,7 +2,7 @@ import { expect, type Locator, type Page } from '@playwright/test';
 import { enter, test, wordsOf } from './screen.ts';
 
 /** A letter that stands nowhere else. */
-const LETTER = 'ŧ';
+const LETTER = 'Q';
 
 /** What moves the focus on purpose, by its name: to a field, to what is chosen there, or to another screen. */
 const LEADS_ON = [
@@ -21,6 +21,7 @@ const LEADS_ON = [
   /^Add things$/,
   /^Change it everywhere$/,
   /^(Choose|Another) (a )?picture/,
+  /^A press on it$/,
   /^Choose one$/,
 ];
 
@@ -66,7 +67,7 @@ async function openEverything(page: Page, title: string): Promise<void> {
             { ...text('linked'), marks: [{ type: 'link', attrs: { href: 'https://fernhollow.example/a' } }] },
             text(' there.'),
           ),
-          { type: 'quotation', content: [paragraph(text('Quoted words.'))] },
+          { type: 'quotation', content: [paragraph(text('Cited words.'))] },
           { type: 'orderedList', content: [{ type: 'listItem', content: [paragraph(text('Listed'))] }] },
           {
             type: 'table',
@@ -95,6 +96,7 @@ async function openEverything(page: Page, title: string): Promise<void> {
   expect(begun.ok(), await begun.text()).toBe(true);
   await page.goto(`/place/${((await begun.json()) as { id: string }).id}`);
   await expect(wordsOf(page).getByText('Last words.')).toBeVisible();
+  expect(await textOf(page)).not.toContain(LETTER);
 }
 
 /** What can be chosen, and how. */
@@ -115,7 +117,7 @@ const PLACES: readonly [name: string, choose: (page: Page) => Promise<void>][] =
   ],
   ['a heading', (page) => wordsOf(page).getByText('Headed').click()],
   ['a link', (page) => wordsOf(page).getByText('linked', { exact: true }).click()],
-  ['a quotation', (page) => wordsOf(page).getByText('Quoted words').click()],
+  ['a quotation', (page) => wordsOf(page).getByText('Cited words').click()],
   ['a list', (page) => wordsOf(page).getByText('Listed').click()],
   ['a cell', (page) => wordsOf(page).getByText('Celled').click()],
   ['a picture', (page) => wordsOf(page).locator(':scope > .placement img').first().click()],
@@ -147,7 +149,7 @@ async function controlsOf(page: Page): Promise<Control[]> {
       return [...main.querySelectorAll<HTMLElement>(selector)].flatMap((element) => {
         if (
           !element.checkVisibility() ||
-          element.matches(':disabled') ||
+          element.matches(':disabled, [aria-disabled=true]') ||
           element.closest('[contenteditable]')
         )
           return [];
@@ -174,18 +176,20 @@ async function controlsOf(page: Page): Promise<Control[]> {
   return found;
 }
 
+/** How many controls were looked up. */
+let tries = 0;
+
 /** The element of a control, wherever it is by now; null where it is not. */
 const elementOf = (page: Page, { name, nth, role }: Control): Promise<Locator | null> =>
   page
     .locator('main')
     .evaluate(
-      (main, [selector, name, nth, role]) => {
-        for (const old of main.querySelectorAll('[data-tried]')) old.removeAttribute('data-tried');
+      (main, [selector, name, nth, role, number]) => {
         let left = Number(nth);
         for (const element of main.querySelectorAll<HTMLElement>(String(selector))) {
           if (
             !element.checkVisibility() ||
-            element.matches(':disabled') ||
+            element.matches(':disabled, [aria-disabled=true]') ||
             element.closest('[contenteditable]')
           )
             continue;
@@ -193,14 +197,14 @@ const elementOf = (page: Page, { name, nth, role }: Control): Promise<Locator | 
           if ((element.ariaLabel ?? labelled?.textContent ?? element.textContent).trim() !== name) continue;
           if ((element.getAttribute('role') ?? (element.ariaHasPopup ? 'menu' : 'button')) !== role) continue;
           if (left-- > 0) continue;
-          element.dataset['tried'] = '';
+          element.dataset['tried'] = String(number);
           return true;
         }
         return false;
       },
-      [CONTROLS, name, nth, role] as const,
+      [CONTROLS, name, nth, role, ++tries] as const,
     )
-    .then((found) => (found ? page.locator('main [data-tried]') : null));
+    .then((found) => (found ? page.locator(`[data-tried="${tries}"]`) : null));
 
 /** Uses a control: presses it, and takes what it offers. */
 async function use(page: Page, control: Locator, role: string, by: 'mouse' | 'key'): Promise<void> {
@@ -228,6 +232,26 @@ const textOf = (page: Page): Promise<string> =>
     return said.join('\n');
   });
 
+/** How the page is made: what stands in what, and its words. */
+const shapeOf = (page: Page): Promise<string> =>
+  wordsOf(page).evaluate((words) => {
+    const made: string[] = [];
+    for (const part of words.querySelectorAll(
+      'p, h2, h3, h4, li, td, th, blockquote, hr, a, strong, em, small, .placement, .together, .together-item',
+    ))
+      made.push(
+        [
+          part.tagName,
+          ...['data-setting', 'data-when', 'data-indent', 'start', 'data-align'].map((name) =>
+            part.getAttribute(name),
+          ),
+          part.classList.contains('placement') ? part.getAttribute('style') : '',
+          part.textContent,
+        ].join(' '),
+      );
+    return made.join('\n');
+  });
+
 for (const by of ['mouse', 'key'] as const)
   test(`after every control of the desk that is used by ${by}, what is typed goes into the words`, async ({
     page,
@@ -250,7 +274,7 @@ for (const by of ['mouse', 'key'] as const)
         const element = await elementOf(page, control);
         if (!element) continue;
         tried++;
-        const before = await textOf(page);
+        const before = await shapeOf(page);
         await use(page, element, control.role, by);
         await page.keyboard.press(LETTER);
         const at = `${place}: ${control.role} “${control.name}”`;
@@ -264,9 +288,9 @@ for (const by of ['mouse', 'key'] as const)
         const focus = await page.evaluate(() => document.activeElement?.outerHTML.slice(0, 120));
         if (!typed) wrong.push(`${at}: nothing typed, the focus is on ${focus}`);
         // All of it is undone, for the next one.
-        for (let step = 0; step < 8 && (await textOf(page)) !== before; step++)
+        for (let step = 0; step < 8 && (await shapeOf(page)) !== before; step++)
           await page.keyboard.press('Control+z');
-        if ((await textOf(page)) !== before) {
+        if ((await shapeOf(page)) !== before) {
           wrong.push(`${at}: is not undone`);
           break;
         }
@@ -278,3 +302,142 @@ for (const by of ['mouse', 'key'] as const)
     // Not a list that has become empty.
     expect(tried).toBeGreaterThan(60);
   });
+
+/** As fast as a hand presses twice: a browser has its say in between. */
+const TWICE = { delay: 40 };
+
+/** Types a letter and tells in which of these words it stands. */
+async function typedIn(page: Page): Promise<string> {
+  await page.keyboard.press(LETTER);
+  await expect.poll(() => textOf(page)).toContain(LETTER);
+  return (await textOf(page)).split('\n').find((line) => line.includes(LETTER)) ?? '';
+}
+
+test('a press in the words counts, whatever was chosen before and wherever one was since', async ({
+  page,
+}) => {
+  await enter(page);
+  await openEverything(page, 'Pressed again');
+  const words = wordsOf(page);
+  const elsewhere: [string, () => Promise<void>][] = [
+    ['Description', () => page.getByRole('textbox', { name: 'Description' }).click()],
+    ['the title', () => page.getByRole('textbox', { name: 'Title of the page' }).click()],
+    ['nowhere', () => page.locator('[data-desk]').click({ position: { x: 4, y: 300 } })],
+    [
+      'Bold and the Description',
+      async () => {
+        await page
+          .getByRole('toolbar', { name: 'Words', exact: true })
+          .getByRole('button', { name: 'Bold' })
+          .click();
+        await page.getByRole('textbox', { name: 'Description' }).click();
+      },
+    ],
+    [
+      'a kind of paragraph and the title',
+      async () => {
+        await page.getByRole('combobox', { name: 'Kind of paragraph' }).click();
+        await page.getByRole('option', { name: 'Heading 3' }).click();
+        await page.getByRole('textbox', { name: 'Title of the page' }).click();
+      },
+    ],
+  ];
+  for (const [where, go] of elsewhere) {
+    await words.getByText('Between them.').dblclick({ ...TWICE, position: { x: 14, y: 8 } });
+    await go();
+    // What is chosen is to be seen still.
+    expect(
+      await page.evaluate(() => [...(CSS.highlights.get('chosen-words') ?? [])].map(String).join()),
+      `chosen, with the focus on ${where}`,
+    ).toBe('Between');
+    await words.getByText('Last words.').click({ position: { x: 2, y: 8 } });
+    expect(await typedIn(page), `after ${where}`).toMatch(/^L?Q?L?a?Q?ast words/);
+    await page.keyboard.press('Control+z');
+    await expect.poll(() => textOf(page)).not.toContain(LETTER);
+    // Dragged over, and chosen twice.
+    await words.getByText('Between them.').dblclick({ ...TWICE, position: { x: 14, y: 8 } });
+    await go();
+    await words.getByText('Last words.').dblclick({ ...TWICE, position: { x: 8, y: 8 } });
+    expect(await typedIn(page), `after ${where} and a double press`).toBe('Q words.');
+    await page.keyboard.press('Control+z');
+    await expect.poll(() => textOf(page)).not.toContain(LETTER);
+  }
+});
+
+test('Ctrl K links what is chosen, again and again, and finds elsewhere', async ({ page }) => {
+  await enter(page);
+  await openEverything(page, 'Linked by key');
+  const words = wordsOf(page);
+  const field = page.getByPlaceholder('A page’s title, an address, a mail address, a file');
+  await words.getByText('Last words.').dblclick({ ...TWICE, position: { x: 8, y: 8 } });
+  for (const _again of [1, 2]) {
+    await page.keyboard.press('Control+k');
+    await expect(field).toBeFocused();
+    // The panel is open, and the words are gone back to.
+    await words.getByText('Last words.').dblclick({ ...TWICE, position: { x: 8, y: 8 } });
+  }
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('fernhollow.example/c');
+  await page.getByRole('option', { name: 'https://fernhollow.example/c' }).click();
+  await expect(words.locator('a', { hasText: 'Last' })).toBeVisible();
+  // On words that are a link, what is typed is where it is to lead, not what it is.
+  await words.getByText('linked', { exact: true }).dblclick(TWICE);
+  await page.keyboard.press('Control+k');
+  await expect(field).toBeFocused();
+  await page.keyboard.type('fernhollow.example/d');
+  await page.getByRole('option', { name: 'https://fernhollow.example/d' }).click();
+  await expect(words.locator('a[href="https://fernhollow.example/d"]')).toHaveText('linked');
+  // So is it where a press on a picture is to lead.
+  await words.locator(':scope > .placement img').first().click();
+  await page.getByRole('combobox', { name: 'A press on it' }).click();
+  await page.getByRole('option', { name: 'leads somewhere' }).click();
+  await expect(field).toBeFocused();
+  await page.keyboard.press('Escape');
+  // Finding has a key that works everywhere, and the short one where no words are written in.
+  await page.keyboard.press('Control+Shift+K');
+  await expect(page.getByRole('dialog', { name: 'Find or do anything' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('textbox', { name: 'Title of the page' }).click();
+  await page.keyboard.press('Control+k');
+  await expect(page.getByRole('dialog', { name: 'Find or do anything' })).toBeVisible();
+});
+
+test('a card that leads is written in, the controls stay at hand, and what was done is undone after one was elsewhere', async ({
+  page,
+}) => {
+  await enter(page);
+  await openEverything(page, 'At hand');
+  const words = wordsOf(page);
+  // A page opens with nothing chosen, and its own panel.
+  await expect(page.getByRole('region', { name: 'This page' })).toBeVisible();
+  expect(await typedIn(page)).toBe('Last words.Q');
+  await words.getByText('More of Leading').click({ position: { x: 2, y: 8 } });
+  expect(await typedIn(page)).toMatch(/Q.*Leading|More of Leading/);
+  await expect(words.getByText(/^Q?M?Q?ore of Leading/)).toContainText('Q');
+  // At the end of a long page.
+  await expect(page.getByRole('combobox', { name: 'Kind of paragraph' })).toBeInViewport();
+  await expect(page.locator('.measure-rule')).toBeInViewport();
+  await page.locator('[data-desk]').evaluate((desk) => desk.scrollTo(0, 0));
+  // The outline shows how headings lie under one another.
+  const outline = page.getByRole('navigation', { name: 'In this page' });
+  const left = async (name: string) =>
+    Number.parseFloat(
+      await outline.getByRole('button', { name }).evaluate((line) => getComputedStyle(line).paddingLeft),
+    );
+  expect(await left('Carded')).toBeGreaterThan(await left('Headed'));
+  // To another screen and back.
+  await expect(page.getByText('Saved just now')).toBeVisible();
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: /^Proof/ })
+    .click();
+  await expect(page).toHaveURL(/proof/);
+  await expect(words).toHaveCount(0);
+  await page
+    .getByRole('navigation', { name: 'Stages' })
+    .getByRole('link', { name: /^Place/ })
+    .click();
+  await expect(words.getByText('Last words.')).toBeVisible();
+  for (const _each of [1, 2]) await page.keyboard.press('Control+z');
+  await expect.poll(() => textOf(page)).not.toContain(LETTER);
+});

@@ -102,7 +102,7 @@ function placeBehind(selection: Selection): number | null {
   if (selection instanceof BlocksSelection) return selection.to;
   if (!(selection instanceof NodeSelection)) return null;
   const { node, $to } = selection;
-  if (node.type.name === 'together') return selection.to;
+  if (node.type.name === 'together' || node.type.name === 'table') return selection.to;
   if (node.type.name === 'item') return $to.after();
   if (!node.isAtom || !node.isBlock) return null;
   return $to.parent.type.name === 'item' && hidesWords($to.node(-1)) ? $to.after(-1) : selection.to;

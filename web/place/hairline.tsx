@@ -31,7 +31,9 @@ export function Hairline({
     const sheet = sheetOf(editor);
     if (!sheet) return undefined;
     const look = (event: MouseEvent) => {
-      if (event.target instanceof HTMLElement && event.target.closest('[data-hairline]')) return;
+      // What lies on the sheet is taken hold of, not covered.
+      if (event.target instanceof Element && event.target.closest('[data-hairline], button, [role=slider]'))
+        return;
       // Over what is placed nothing is put, whatever gap of the words beside it lies there too.
       const near = event.buttons === 0 && !isOver(event) ? nearestGap(editor, sheet, event.clientY) : null;
       setPointed(near && { ...near, position: positionIn(editor.state, near.at) });

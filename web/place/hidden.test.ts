@@ -137,6 +137,12 @@ function cut(): void {
   view.dispatch(state.tr.deleteSelection());
 }
 
+/** Presses a key in the words. */
+function press(key: string): void {
+  const { view } = editor;
+  view.someProp('handleKeyDown', (handle) => handle(view, new KeyboardEvent('keydown', { key })));
+}
+
 /** Pastes it as a window does that has it from the clipboard. */
 function paste(html: string | null): void {
   if (html !== null) editor.view.pasteHTML(html, new Event('paste') as ClipboardEvent);
@@ -150,17 +156,17 @@ const EDITS: Record<string, (nth: number) => void> = {
     const { $from } = editor.state.selection;
     if ($from.parent.isTextblock) {
       editor.commands.setTextSelection($from.start());
-      editor.commands.keyboardShortcut('Backspace');
+      press('Backspace');
     }
   },
   'Delete at the end': () => {
     const { $from } = editor.state.selection;
     if ($from.parent.isTextblock) {
       editor.commands.setTextSelection($from.end());
-      editor.commands.keyboardShortcut('Delete');
+      press('Delete');
     }
   },
-  Enter: () => editor.commands.keyboardShortcut('Enter'),
+  Enter: () => press('Enter'),
   list: () => editor.commands.toggleBulletList(),
   numbers: () => editor.commands.toggleOrderedList(),
   quotation: () => editor.commands.toggleWrap('quotation'),
@@ -287,7 +293,7 @@ describe('what is hidden', () => {
       [words('Open'), words(SECRET, { hidden: true })],
       () => {
         editor.commands.setTextSelection(7);
-        editor.commands.keyboardShortcut('Backspace');
+        press('Backspace');
       },
     ],
     [

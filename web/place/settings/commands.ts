@@ -18,6 +18,7 @@ import {
   type TogetherSaid,
 } from '@placard/core/page';
 import { newPlacementId } from '../placementid.ts';
+import { hidesWords } from '../placing.ts';
 import { blockOf } from './desk.ts';
 import { blocksRound, BlocksSelection } from './blocksselection.ts';
 
@@ -157,7 +158,13 @@ export function changeSetting(editor: Editor, found: FoundTogether, setting: Set
       tr.delete(end - 1 - beside.nodeSize, end - 1);
     }
     if (!beside && setting === 'sidenote') takeAlong(tr, pos, stoodBeside.get(key) ?? null);
-    if (selection instanceof NodeSelection && selection.from === pos)
+    // Who wrote in words that are not shown any more would write on unseen.
+    const hides = hidesWords(tr.doc.nodeAt(pos) ?? node);
+    const inside = selection.from > pos && selection.to < pos + node.nodeSize;
+    if (
+      (selection instanceof NodeSelection && selection.from === pos) ||
+      (hides && inside && !(selection instanceof NodeSelection))
+    )
       tr.setSelection(NodeSelection.create(tr.doc, pos));
   });
 }

@@ -164,7 +164,7 @@ function Handle({ at, place, marked, count }: { at: number; place: Place; marked
         {...listeners}
         aria-describedby={attributes['aria-describedby']}
         aria-label={`Move number ${at + 1} of ${count}`}
-        className="absolute z-10 grid size-6 -translate-x-1/2 -translate-y-1/2 cursor-grab touch-none place-items-center border border-edge bg-[#fffdf8] text-[#1f2328] opacity-70 hover:border-[#a6342b] hover:opacity-100 focus-visible:opacity-100 pointer-coarse:size-11"
+        className="absolute z-[15] grid size-6 -translate-x-1/2 -translate-y-1/2 cursor-grab touch-none place-items-center border border-edge bg-[#fffdf8] text-[#1f2328] opacity-70 hover:border-[#a6342b] hover:opacity-100 focus-visible:opacity-100 pointer-coarse:size-11"
         style={{ left: place.x + place.width / 2, top: place.y }}
       >
         <GripVertical aria-hidden className="size-4" />

@@ -29,7 +29,8 @@ export default wordsKind(
     },
     addProseMirrorPlugins: () => [
       columnResizing({ cellMinWidth: NARROWEST, View: CaptionedTable }),
-      tableEditing(),
+      // Chosen as a whole, it is taken out as a whole.
+      tableEditing({ allowTableNodeSelection: true }),
     ],
     extendNodeSchema: (extension) => roleOf(extension),
   }),
