@@ -370,7 +370,7 @@ test('Ctrl K links what is chosen, again and again, and finds elsewhere', async 
   const words = wordsOf(page);
   const field = page.getByPlaceholder('A page’s title, an address, a mail address, a file');
   await words.getByText('Last words.').dblclick({ ...TWICE, position: { x: 8, y: 8 } });
-  for (const _again of [1, 2]) {
+  for (let again = 0; again < 2; again++) {
     await page.keyboard.press('Control+k');
     await expect(field).toBeFocused();
     // The panel is open, and the words are gone back to.
@@ -438,6 +438,51 @@ test('a card that leads is written in, the controls stay at hand, and what was d
     .getByRole('link', { name: /^Place/ })
     .click();
   await expect(words.getByText('Last words.')).toBeVisible();
-  for (const _each of [1, 2]) await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
   await expect.poll(() => textOf(page)).not.toContain(LETTER);
+});
+
+test('a picture is dragged above whatever stands first', async ({ page }) => {
+  await enter(page);
+  await openEverything(page, 'Dragged up');
+  const words = wordsOf(page);
+  const picture = words.locator(':scope > .placement img').first();
+  for (const above of [2, -8]) {
+    await picture.click();
+    const from = await picture.boundingBox();
+    if (!from) throw new Error('The picture is not to be seen.');
+    await page.mouse.move(from.x + 60, from.y + 30);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 50, from.y + 10, { steps: 4 });
+    await page.locator('[data-desk]').evaluate((desk) => desk.scrollTo(0, 0));
+    const top = (await words.boundingBox())?.y ?? 0;
+    await page.mouse.move(from.x + 50, top + above, { steps: 8 });
+    await page.mouse.up();
+    await expect(words.locator(':scope > *').first()).toHaveClass(/placement/);
+    await page.keyboard.press('Control+z');
+    await expect(words.locator(':scope > *').first()).not.toHaveClass(/placement/);
+  }
+});
+
+test('a document from the tray goes behind what is chosen, and takes nothing’s place', async ({ page }) => {
+  await enter(page);
+  await openEverything(page, 'A document beside');
+  const words = wordsOf(page);
+  const put = async () => {
+    await page.getByRole('button', { name: 'Put a picture or film' }).click();
+    const tray = page.getByRole('region', { name: 'Holdings' });
+    await tray.getByRole('searchbox').fill('evening buses');
+    await tray
+      .getByRole('button', { name: /^Evening buses/ })
+      .first()
+      .press('Enter');
+  };
+  await words.locator(':scope > .placement img').first().click();
+  await put();
+  await expect(words.getByRole('link', { name: 'Evening buses' })).toHaveCount(1);
+  await expect(words.locator(':scope > .placement img')).toHaveCount(1);
+  await words.getByText('Last words.').dblclick({ ...TWICE, position: { x: 8, y: 8 } });
+  await put();
+  await expect(words.getByText('Last Evening buses')).toBeVisible();
 });

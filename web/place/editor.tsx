@@ -41,6 +41,7 @@ import { useDesk } from './settings/usedesk.ts';
 import { SelectionStrip } from './selectionstrip.tsx';
 import { Sheet } from './sheet.tsx';
 import { useTypeOn } from './typeon.ts';
+import { useDragBlocks } from './usedragblocks.ts';
 import { useDropFiles } from './usedropfiles.ts';
 import { useDropPlace } from './usedropplace.ts';
 import { useFullWindow } from './usefullwindow.ts';
@@ -150,6 +151,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   useTakePage(page.copy ? null : page.id);
   useTitle(own.title, 'Place');
   const { marked, dropPlace } = useDropPlace(editor, placing.placeAll);
+  const draggedTo = useDragBlocks(editor, open && mayWrite);
   usePlaces((assets) => void placing.placeAll(assets, null), mayWrite ? dropPlace : null);
 
   // What was chosen on another screen for this page is put at its end, once.
@@ -281,7 +283,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
                       <Hairline
                         editor={editor}
                         opened={gap}
-                        marked={marked}
+                        marked={marked ?? draggedTo}
                         onOpened={openGap}
                         onChoose={(at) => {
                           placing.choose(at);

@@ -18,6 +18,7 @@ import { intoTheLine, ontoItsOwn } from './inline.ts';
 import { heldBlock } from './newblocks.ts';
 import { pageExtensions } from './pageextensions.ts';
 import { moveSelected } from './placing.ts';
+import { moveBlock } from './usedragblocks.ts';
 import { BlocksSelection } from './settings/blocksselection.ts';
 import {
   alongBy,
@@ -202,6 +203,12 @@ const EDITS: Record<string, (nth: number) => void> = {
   },
   'move down': () => moveSelected(editor.view, 'ArrowDown'),
   'move up': () => moveSelected(editor.view, 'ArrowUp'),
+  'dragged to an end': (nth) => {
+    const { selection, doc } = editor.state;
+    const whole =
+      selection instanceof NodeSelection ? selection.node.isBlock : selection instanceof BlocksSelection;
+    if (whole) moveBlock(editor, selection as NodeSelection, nth % 2 ? 0 : doc.content.size);
+  },
   'into the line': () => intoTheLine(editor),
   'on its own': () => ontoItsOwn(editor),
   undo: () => editor.commands.undo(),

@@ -73,8 +73,15 @@ export const hidesWords = ({ attrs }: Node): boolean => ['rows', 'tiles'].includ
 /** True for things that what is put among them is one more of. */
 const isGallery = (node: Node): boolean => hidesWords(node) || node.attrs['setting'] === 'slides';
 
+/** How far into the first and the last block one is beyond them still, in CSS pixels. */
+const EDGE = 6;
+
 /** The boundary between two blocks that is nearest to a point on the screen. */
 export function boundaryAt(view: EditorView, x: number, y: number): number {
+  const [first, last] = [view.dom.firstElementChild, view.dom.lastElementChild];
+  // Whatever the first and the last are: beyond them is before and behind all of it.
+  if (first && y < first.getBoundingClientRect().top + EDGE) return 0;
+  if (last && y > last.getBoundingClientRect().bottom - EDGE) return view.state.doc.content.size;
   const found = view.posAtCoords({ left: x, top: y });
   if (!found) return view.state.doc.content.size;
   const resolved = view.state.doc.resolve(found.inside >= 0 ? found.inside : found.pos);

@@ -21,7 +21,13 @@ function putFile(editor: Editor, file: { id: string; says: string }, where: numb
   const { selection } = editor.state;
   if (where !== null || !(selection instanceof TextSelection))
     return insertAt(editor, { type: 'paragraph', content: [words] }, where);
-  editor.chain().setTextSelection(selection.to).insertContent(words).run();
+  const { $to } = selection;
+  const apart = /\S$/.test($to.parent.textBetween(0, $to.parentOffset)) ? [{ type: 'text', text: ' ' }] : [];
+  editor
+    .chain()
+    .setTextSelection(selection.to)
+    .insertContent([...apart, words])
+    .run();
   editor.view.focus();
 }
 

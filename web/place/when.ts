@@ -123,6 +123,11 @@ function keptHidden(
   return tr.docChanged ? tr : null;
 }
 
+/** Blocks as they stand, with when they are shown because of what holds them: to be put elsewhere. */
+export function carried({ doc }: EditorState, from: number, to: number): Fragment {
+  return withInherited(doc.slice(from, to), whenAt(doc.resolve(from))).content;
+}
+
 /** What is copied, with what it inherits from what holds it. */
 function withInherited(slice: Slice, inherited: When | null): Slice {
   const baked = (fragment: Fragment, when: When | null): Fragment =>
