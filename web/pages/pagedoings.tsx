@@ -1,8 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef, useState, type FormEvent } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { copyPage, listPages, movePage, type PageLine } from '@placard/core/contract';
 import { useDo } from '../kit/asking.ts';
 import { Menu } from '../kit/menu.tsx';
+import { useOnce } from '../kit/once.ts';
 import { useLeadOn } from '../kit/leadon.tsx';
 
 /** What can be done with one page: another title, and beginning another one from it. */
@@ -37,22 +38,26 @@ function Titled({ page, doing, onDone }: { page: PageLine; doing: 'rename' | 'co
     field.current?.select();
   }, []);
   const error = rename.error ?? copy.error;
-  const send = async (event: FormEvent) => {
-    event.preventDefault();
+  const sending = useOnce(async () => {
     const params = { id: page.id };
     if (doing === 'copy') {
-      const made = await copy.mutateAsync({ params, body: { title } });
+      const made = await copy.mutateAsync({ params, body: { title } }).catch(() => undefined);
+      if (!made) return;
       leadOn({ to: `/place/${made.id}`, says: `“${made.title}” was begun.` });
     } else {
-      await rename.mutateAsync({ params, body: { title } });
+      const renamed = await rename.mutateAsync({ params, body: { title } }).catch(() => undefined);
+      if (!renamed) return;
       await client.invalidateQueries({ queryKey: [listPages.path] });
       onDone();
     }
-  };
+  });
   return (
     <form
       className="col-span-full mt-2 flex w-full flex-wrap items-center gap-2"
-      onSubmit={(event) => void send(event).catch(() => undefined)}
+      onSubmit={(event) => {
+        event.preventDefault();
+        sending.press();
+      }}
       onKeyDown={(event) => event.key === 'Escape' && onDone()}
     >
       <input
@@ -66,11 +71,7 @@ function Titled({ page, doing, onDone }: { page: PageLine; doing: 'rename' | 'co
         value={title}
         onChange={(event) => setTitle(event.target.value)}
       />
-      <button
-        type="submit"
-        className="button"
-        disabled={title.trim() === '' || rename.isPending || copy.isPending}
-      >
+      <button type="submit" className="button" disabled={title.trim() === '' || sending.busy}>
         {doing === 'rename' ? 'Rename it' : 'Begin the page'}
       </button>
       <button type="button" className="button-plain" onClick={onDone}>

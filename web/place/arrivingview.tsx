@@ -1,5 +1,6 @@
 import type { Editor, NodeViewProps } from '@tiptap/react';
-import { useEffect, useState, type FormEvent } from 'react';
+import { useOnce } from '../kit/once.ts';
+import { useEffect, useState } from 'react';
 import { useParams } from 'react-router';
 import { altAdvice } from '@placard/core/alt';
 import {
@@ -105,24 +106,21 @@ function OnItsWay({ arrival }: { arrival: Arrival }) {
 /** Something that lies elsewhere: nothing is fetched before somebody says so. */
 function NotFetched({ attrs, editor }: { attrs: Arriving['attrs']; editor: Editor }) {
   const fetching = useDo(fetchMedia);
-  const bringIn = async () => {
-    const { arrivals } = await fetching.mutateAsync({ body: { items: [{ address: attrs.address }] } });
-    const [arrival] = arrivals;
+  const bringIn = useOnce(async () => {
+    const answer = await fetching
+      .mutateAsync({ body: { items: [{ address: attrs.address }] } })
+      .catch(() => undefined);
+    const arrival = answer?.arrivals[0];
     if (arrival)
       changePlace(editor, attrs.id, (before) => ({ type: 'arriving', attrs: { ...before, arrival } }));
-  };
+  });
   return (
     <>
       <p className="break-words">
         A {attrs.media} at {new URL(attrs.address).host}: it was not fetched.
         {attrs.alt ? ` There it is called “${attrs.alt}”.` : ''}
       </p>
-      <button
-        type="button"
-        className="button my-1"
-        disabled={fetching.isPending}
-        onClick={() => void bringIn().catch(() => undefined)}
-      >
+      <button type="button" className="button my-1" disabled={bringIn.busy} onClick={() => bringIn.press()}>
         Bring it in
       </button>
       {fetching.error && <p className="text-[#a6342b]">{fetching.error.message}</p>}
@@ -221,11 +219,8 @@ function AltText({
   const [alt, setAlt] = useState(first ?? '');
   const [decorative, setDecorative] = useState(first === '');
   const [says, setSays] = useState<string | null>(null);
-  const [taking, setTaking] = useState(false);
   const saveLabel = useSaveLabel();
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    setTaking(true);
+  const taking = useOnce(async () => {
     setSays(null);
     try {
       const { asset, placardVersion } = await take({ alt, decorative });
@@ -234,11 +229,15 @@ function AltText({
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       setSays(error.message);
-      setTaking(false);
     }
-  };
+  });
   return (
-    <form onSubmit={(event) => void save(event)}>
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        taking.press();
+      }}
+    >
       <label>
         Alt text
         <textarea
@@ -260,7 +259,11 @@ function AltText({
         Decorative: says nothing the text does not say
       </Checkbox>
       {says && <p className="text-[#a6342b]">{says}</p>}
-      <button type="submit" className="button my-1" disabled={taking || (!decorative && alt.trim() === '')}>
+      <button
+        type="submit"
+        className="button my-1"
+        disabled={taking.busy || (!decorative && alt.trim() === '')}
+      >
         Label it and put it here
       </button>
     </form>

@@ -14,6 +14,7 @@ import {
 import { call } from '../kit/api.ts';
 import { useDo, keyOf } from '../kit/asking.ts';
 import { tell } from '../kit/messages.tsx';
+import { useOnce } from '../kit/once.ts';
 import { Notice } from '../kit/notice.tsx';
 import { Choice } from '../kit/radios.tsx';
 import type { OwnFacts } from './ownfacts.ts';
@@ -180,7 +181,7 @@ function OwnPage({
 }) {
   const create = useDo(createPage);
   const leadOn = useLeadOn(`/place/${page.id}`);
-  const keep = async () => {
+  const keep = useOnce(async () => {
     const body = {
       title: `${title.slice(0, 180)} (my words)`,
       section: page.section.id,
@@ -188,10 +189,10 @@ function OwnPage({
     };
     const made = await create.mutateAsync({ body }).catch(() => undefined);
     if (made) leadOn({ to: `/place/${made.id}`, says: `“${made.title}” was begun.` });
-  };
+  });
   return (
     <>
-      <button type="button" className="button" onClick={() => void keep()} disabled={create.isPending}>
+      <button type="button" className="button" onClick={() => keep.press()} disabled={keep.busy}>
         Keep mine as a page of its own
       </button>
       {create.error && <Notice severity="stop">{create.error.message}</Notice>}

@@ -131,7 +131,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     dropping,
     drop: takeFiles,
     dismiss,
-  } = useDropFiles(editor, page.section.id, placing.place, placing.refused !== null);
+  } = useDropFiles(editor, page.section.id, (asset, at, among) => void placing.place(asset, at, among));
   const writeOwn = (change: Partial<OwnFacts>) => {
     const next = { ...own, ...change };
     setOwn(next);
@@ -357,8 +357,13 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
               {says ? `${fileName} was not placed. ${says}` : `Bringing in ${fileName} …`}
             </Notice>
           ))}
-          {placing.refused && (
-            <RefusedPlacing key={placing.refused.id} asset={placing.refused} onDone={placing.settle} />
+          {placing.asked && (
+            <RefusedPlacing
+              key={placing.asked.asset.id}
+              asset={placing.asked.asset}
+              more={placing.waiting - 1}
+              onDone={placing.asked.answer}
+            />
           )}
         </PageSide>
         <FootRight>

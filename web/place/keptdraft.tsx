@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { createPage, type Page } from '@placard/core/contract';
 import { asText, upgraded } from '@placard/core/page';
 import { useDo } from '../kit/asking.ts';
+import { useOnce } from '../kit/once.ts';
 import { forget, kept } from '../kit/kept.ts';
 import { Notice } from '../kit/notice.tsx';
 import { ago } from '../kit/days.ts';
@@ -44,7 +45,7 @@ export function KeptDraftOffer({
     await forget('page', page.id);
     onDone();
   };
-  const own = async () => {
+  const own = useOnce(async () => {
     const { title, document } = draft;
     const body = {
       title: `${title.slice(0, 180)} (my words)`,
@@ -55,7 +56,7 @@ export function KeptDraftOffer({
     if (!made) return;
     await letGo();
     leadOn({ to: `/place/${made.id}`, says: `“${made.title}” was begun.` });
-  };
+  });
   return (
     <div className="wall-label mb-3 border-ochre py-2">
       <Notice severity="warn">
@@ -64,12 +65,7 @@ export function KeptDraftOffer({
       </Notice>
       {create.error && <Notice severity="stop">{create.error.message}</Notice>}
       <div className="mt-2 flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="button button-go"
-          disabled={create.isPending}
-          onClick={() => void own()}
-        >
+        <button type="button" className="button button-go" disabled={own.busy} onClick={() => own.press()}>
           Keep mine as a page of its own
         </button>
         <button type="button" className="button" onClick={onTake}>

@@ -1,24 +1,28 @@
 import { Checkbox } from '../kit/checkbox.tsx';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { altAdvice } from '@placard/core/alt';
 import type { AssetDetail } from '@placard/core/contract';
+import { plural } from '@placard/core/text';
 import { Refusal } from '../kit/api.ts';
+import { useOnce } from '../kit/once.ts';
 import { useSaveLabel } from '../placard/uselabel.ts';
 
 /** Why something was not placed, and the field to fill; done, it is placed where it was meant. */
 export function RefusedPlacing({
   asset,
+  more,
   onDone,
 }: {
   asset: AssetDetail;
+  /** How many wait behind it. */
+  more: number;
   onDone: (asset: AssetDetail | null) => void;
 }) {
   const [alt, setAlt] = useState('');
   const [decorative, setDecorative] = useState(false);
   const [says, setSays] = useState<string | null>(null);
   const saveLabel = useSaveLabel();
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
+  const saving = useOnce(async () => {
     const changes = decorative ? { decorative: true, alt: '' } : { decorative: false, alt };
     try {
       const saved = await saveLabel(asset.id, asset.placardVersion, changes);
@@ -27,11 +31,14 @@ export function RefusedPlacing({
       if (!(error instanceof Refusal)) throw error;
       setSays(error.message);
     }
-  };
+  });
   return (
     <form
       aria-label="Alt text is missing"
-      onSubmit={(event) => void save(event)}
+      onSubmit={(event) => {
+        event.preventDefault();
+        saving.press();
+      }}
       className="wall-label border-madder"
       onKeyDown={(event) => event.key === 'Escape' && onDone(null)}
     >
@@ -39,6 +46,7 @@ export function RefusedPlacing({
       <p className="my-2">
         “{asset.placard.title || asset.fileName}” has no alt text. Say what it shows, for those who do not see
         it, or say that it is decorative.
+        {more > 0 && ` ${plural(more, 'more file')} come behind it.`}
       </p>
       <textarea
         autoFocus

@@ -54,16 +54,14 @@ const read = () =>
 const place = (asset: string, at: number) => insertAt(editor, heldBlock('picture', asset, 'column'), at);
 
 function open() {
-  return renderHook(({ asking }) => useDropFiles(editor, 'visit', place, asking), {
-    initialProps: { asking: false },
-  });
+  return renderHook(() => useDropFiles(editor, 'visit', place));
 }
 const come = (name: string, came: Came) => act(async () => gather.come.get(name)?.(came));
 
 describe('files dropped into a page', () => {
-  it('stand where they were dropped, in the order in which they have come', async () => {
+  it('stand where they were dropped', async () => {
     const hook = open();
-    await act(() => hook.result.current.drop(drop('a.jpg', 'b.jpg'), BETWEEN));
+    await act(async () => void hook.result.current.drop(drop('a.jpg', 'b.jpg'), BETWEEN));
     expect(hook.result.current.dropping.map(({ fileName }) => fileName)).toEqual(['a.jpg', 'b.jpg']);
     await come('a.jpg', { asset: 'asset-a' });
     await come('b.jpg', { asset: 'asset-b' });
@@ -74,11 +72,9 @@ describe('files dropped into a page', () => {
 
   it('are meant to stand together where there are several, and alone where there is one', async () => {
     const among: (string | null)[] = [];
-    const hook = renderHook(() =>
-      useDropFiles(editor, 'visit', (_asset, _at, key) => void among.push(key), false),
-    );
-    await act(() => hook.result.current.drop(drop('a.jpg', 'b.jpg'), BETWEEN));
-    await act(() => hook.result.current.drop(drop('c.jpg'), BETWEEN));
+    const hook = renderHook(() => useDropFiles(editor, 'visit', (_asset, _at, key) => void among.push(key)));
+    await act(async () => void hook.result.current.drop(drop('a.jpg', 'b.jpg'), BETWEEN));
+    await act(async () => void hook.result.current.drop(drop('c.jpg'), BETWEEN));
     for (const name of ['a', 'b', 'c']) await come(`${name}.jpg`, { asset: `asset-${name}` });
     expect(among[0]).toMatch(/./);
     expect(among[1]).toBe(among[0]);
@@ -87,7 +83,7 @@ describe('files dropped into a page', () => {
 
   it('stand there, however much is written above meanwhile', async () => {
     const hook = open();
-    await act(() => hook.result.current.drop(drop('a.jpg'), BETWEEN));
+    await act(async () => void hook.result.current.drop(drop('a.jpg'), BETWEEN));
     editor.commands.insertContentAt(0, { type: 'paragraph', content: [{ type: 'text', text: 'Zero' }] });
     editor.commands.insertContentAt(2, 'more ');
     await come('a.jpg', { asset: 'asset-a' });
@@ -97,26 +93,30 @@ describe('files dropped into a page', () => {
   it('are filed under the section of the page first, where they are new', async () => {
     gather.accept.mockResolvedValueOnce('asset-new');
     const hook = open();
-    await act(() => hook.result.current.drop(drop('a.jpg'), BETWEEN));
+    await act(async () => void hook.result.current.drop(drop('a.jpg'), BETWEEN));
     await come('a.jpg', { arrival: 'arrival-1' });
     expect(gather.accept).toHaveBeenLastCalledWith('arrival-1', 'visit');
     expect(read()).toEqual(['One', '[asset-new]', 'Two', 'Three']);
   });
 
-  it('wait one behind the other while somebody is asked for the alt text of the first', async () => {
-    const hook = open();
-    await act(() => hook.result.current.drop(drop('a.jpg'), BETWEEN));
-    hook.rerender({ asking: true });
-    await come('a.jpg', { asset: 'asset-a' });
-    expect(read()).toEqual(['One', 'Two', 'Three']);
-    hook.rerender({ asking: false });
-    expect(read()).toEqual(['One', '[asset-a]', 'Two', 'Three']);
+  it('are placed in the order in which they were dropped, whichever comes first', async () => {
+    const placed: string[] = [];
+    const hook = renderHook(() => useDropFiles(editor, 'visit', (asset) => void placed.push(asset)));
+    const names = Array.from({ length: 12 }, (_, at) => `${at}.jpg`);
+    await act(async () => void hook.result.current.drop(drop(...names), BETWEEN));
+    gather.accept.mockRejectedValueOnce(new Error('This is no picture.'));
+    for (const name of [...names].toReversed().filter((name) => name !== '4.jpg'))
+      await come(name, { asset: `asset-${name}` });
+    expect(placed).toEqual(names.slice(0, 4).map((name) => `asset-${name}`));
+    await come('4.jpg', { arrival: 'arrival-4' });
+    expect(placed).toEqual(names.filter((name) => name !== '4.jpg').map((name) => `asset-${name}`));
+    expect(hook.result.current.dropping.map(({ fileName }) => fileName)).toEqual(['4.jpg']);
   });
 
   it('say why they could not be placed until that is read, and leave the page alone', async () => {
     gather.accept.mockRejectedValueOnce(new Error('This is no picture.'));
     const hook = open();
-    await act(() => hook.result.current.drop(drop('a.jpg', 'b.jpg'), BETWEEN));
+    await act(async () => void hook.result.current.drop(drop('a.jpg', 'b.jpg'), BETWEEN));
     await come('a.jpg', { arrival: 'arrival-1' });
     await come('b.jpg', { asset: 'asset-b' });
     expect(hook.result.current.dropping.map(({ says }) => says)).toEqual(['This is no picture.']);

@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/react';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { useLatest } from '../kit/uselatest.ts';
 import { acceptWhenRead } from '../gather/acceptwhenread.ts';
 import { tell } from '../kit/messages.tsx';
@@ -31,27 +31,16 @@ export interface Dropping {
   says: string | null;
 }
 
-/** One that is held by now, and waits until what came before it is placed. */
-interface Ready {
-  asset: string;
-  key: string;
-  /** What it is put together with; null where it came alone. */
-  among: string | null;
-  fileName: string;
-}
-
 /**
- * Brings files dropped into a page in, files them under the page's section, and has each placed where it
- * was dropped, however the words moved meanwhile. One that needs alt text is asked about before the next.
+ * Brings files dropped into a page in, files them under the page's section, and has each placed where it was dropped,
+ * however the words moved meanwhile: those of one drop in the order they were dropped in, whichever comes first.
  */
 export function useDropFiles(
   editor: Editor,
   section: string,
   place: (asset: string, at: number, among: string | null) => void,
-  asking: boolean,
 ) {
   const [dropping, setDropping] = useState<Dropping[]>([]);
-  const [ready, setReady] = useState<Ready[]>([]);
   const say = useCallback(
     (key: string, says: string | null) =>
       setDropping((before) =>
@@ -61,6 +50,7 @@ export function useDropFiles(
       ),
     [],
   );
+  const placing = useLatest(place);
 
   const drop = useCallback(
     async (dropped: Promise<Dropped>, where: number | null) => {
@@ -73,43 +63,39 @@ export function useDropFiles(
       const now = takePlace(editor, held) ?? at;
       // Several at once are meant to stand together.
       const among = files.length > 1 ? newPlacementId() : null;
-      for (const file of files) {
-        const key = uploads.addOne(file, (came) => {
-          const taken = 'asset' in came ? Promise.resolve(came.asset) : acceptWhenRead(came.arrival, section);
-          taken.then(
-            (asset) => {
-              if (editor.isDestroyed) return tellNotPlaced(file.name, asset);
-              say(key, null);
-              setReady((before) => [...before, { asset, key, among, fileName: file.name }]);
-            },
-            (error: unknown) => {
-              const says = error instanceof Error ? error.message : String(error);
-              if (editor.isDestroyed) tell({ says: `“${file.name}”: ${says}`, at: '/gather' });
-              else say(key, says);
-            },
-          );
-        });
+      const coming = files.map((file) => {
+        const { key, asset } = bringIn(file, section);
         keepPlace(editor, key, now);
         setDropping((before) => [...before, { key, fileName: file.name, says: null }]);
-      }
+        return { key, asset, fileName: file.name };
+      });
+      for (const { key, asset, fileName } of coming)
+        try {
+          const held = await asset;
+          say(key, null);
+          const there = takePlace(editor, key);
+          if (there === null) tellNotPlaced(fileName, held);
+          else placing.current(held, there, among);
+        } catch (error) {
+          const says = error instanceof Error ? error.message : String(error);
+          if (editor.isDestroyed) tell({ says: `“${fileName}”: ${says}`, at: '/gather' });
+          else say(key, says);
+        }
     },
-    [editor, section, say],
+    [editor, section, say, placing],
   );
-
-  const placing = useLatest(place);
-  const waiting = useLatest(ready);
-  useEffect(
-    () => () => {
-      for (const { fileName, asset } of waiting.current) tellNotPlaced(fileName, asset);
-    },
-    [waiting],
-  );
-  useEffect(() => {
-    const [next, ...rest] = ready;
-    if (!next || asking) return;
-    setReady(rest);
-    placing.current(next.asset, takePlace(editor, next.key) ?? 0, next.among);
-  }, [editor, ready, asking, placing]);
 
   return { dropping, drop, dismiss: (key: string) => say(key, null) };
+}
+
+/** Sends a file in; it is held once it has come, has been read and is accepted. */
+function bringIn(file: File, section: string): { key: string; asset: Promise<string> } {
+  let come: (asset: Promise<string>) => void = () => {};
+  const asset = new Promise<string>((resolve) => (come = resolve));
+  const key = uploads.addOne(file, (came) =>
+    come('asset' in came ? Promise.resolve(came.asset) : acceptWhenRead(came.arrival, section)),
+  );
+  // It is waited for in its turn; until then nobody minds.
+  asset.catch(() => undefined);
+  return { key, asset };
 }

@@ -1,14 +1,16 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { TextSelection } from '@tiptap/pm/state';
 import type { Editor, JSONContent } from '@tiptap/react';
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { readAsset, type AssetDetail, type Site } from '@placard/core/contract';
 import { linkToFile, type AnyBlock } from '@placard/core/page';
 import { call } from '../kit/api.ts';
 import { keyOf } from '../kit/asking.ts';
+import { tell } from '../kit/messages.tsx';
+import { Once } from '../kit/once.ts';
 import { useSelecting } from '../shell/selection.tsx';
 import { heldBlock } from './newblocks.ts';
-import { keepPlace, placeOf, takePlace } from './positions.ts';
+import { keepPlace, takePlace } from './positions.ts';
 import { newPlacementId } from './placementid.ts';
 import { insertAt } from './placing.ts';
 import { addItems, withKey } from './settings/commands.ts';
@@ -41,17 +43,39 @@ function putAmong(editor: Editor, block: JSONContent, key: string, where: number
   }
 }
 
-/** Where somebody chose to put the next thing; and where one waits for its alt text. */
-const [CHOSEN, REFUSED] = ['chosen', 'refused'];
+/** Where somebody chose to put the next thing. */
+const CHOSEN = 'chosen';
 
-/** Places assets in the page, and refuses those without alt text until they have it. */
+/** Counts what is placed, to keep its places apart. */
+let placed = 0;
+
+/** What is asked for before it is placed, and how it is answered. */
+interface Asked {
+  asset: AssetDetail;
+  answer: (asset: AssetDetail | null) => void;
+}
+
+/**
+ * Places assets in the page, one after the other in the order in which they are meant; and asks for the alt text of
+ * each that has none before the next is placed. What is left out, or not placed before the page is left, is told.
+ */
 export function usePlaceAsset(editor: Editor, site: Site) {
   const client = useQueryClient();
   const { select } = useSelecting();
-  const [refused, setRefused] = useState<AssetDetail | null>(null);
-  /** The things that what waits is one of; and who waits for its answer. */
-  const waits = useRef<string | null>(null);
-  const settled = useRef<(() => void) | null>(null);
+  const [asked, ask] = useState<Asked | null>(null);
+  /** How many are waited with until that is answered. */
+  const [waiting, setWaiting] = useState(0);
+  const [once] = useState(() => new Once());
+  const queue = useRef<Promise<void>>(Promise.resolve());
+  const left = useRef(false);
+  const unanswered = useRef<Asked | null>(null);
+  useEffect(() => {
+    left.current = false;
+    return () => {
+      left.current = true;
+      unanswered.current?.answer(null);
+    };
+  }, []);
 
   const put = useCallback(
     (asset: AssetDetail, where: number | null, among: string | null) => {
@@ -63,71 +87,75 @@ export function usePlaceAsset(editor: Editor, site: Site) {
         if (among === null) insertAt(editor, block, where);
         else putAmong(editor, block, among, where);
       }
-      setRefused(null);
     },
     [editor, site],
   );
 
+  /** What is to be placed of it, once it may be; null where it is left out. */
+  const allowed = useCallback(async (asset: AssetDetail): Promise<AssetDetail | null> => {
+    const shows = asset.facts.kind !== 'document';
+    if (!shows || asset.placard.alt !== '' || asset.placard.decorative) return asset;
+    const answered = await new Promise<AssetDetail | null>((answer) => {
+      unanswered.current = { asset, answer };
+      ask(unanswered.current);
+    });
+    unanswered.current = null;
+    ask(null);
+    const called = asset.placard.title || asset.fileName;
+    if (!answered && !left.current)
+      tell({ says: `“${called}” is held, and was left out of the page.`, at: `/label/${asset.id}` });
+    return answered;
+  }, []);
+
+  /** Has one placed in its turn: at a boundary, or at the caret that is there then. */
   const place = useCallback(
-    (id: string, where: number | null, among: string | null = null) => {
-      // Kept true while the asset is asked for and the words go on.
-      const name = `place ${id}`;
-      const at = where ?? takePlace(editor, CHOSEN);
+    (id: string, where: number | null, among: string | null = null): Promise<void> => {
+      // Kept true while what comes first is placed and the words go on.
+      const name = `place ${++placed}`;
+      const at = where ?? (among === null ? takePlace(editor, CHOSEN) : null);
       if (at !== null) keepPlace(editor, name, at);
-      const found = async () => {
+      const run = async () => {
         const asset = await client.fetchQuery({
           queryKey: keyOf(readAsset, { id }),
           queryFn: () => call(readAsset, { params: { id } }),
           staleTime: 0,
         });
-        if (editor.isDestroyed) return tellNotPlaced(asset.placard.title || asset.fileName, id);
+        const called = asset.placard.title || asset.fileName;
+        if (left.current || editor.isDestroyed) return tellNotPlaced(called, id);
         select(id);
+        const may = await allowed(asset);
+        if (left.current || editor.isDestroyed) return tellNotPlaced(called, id);
         const now = takePlace(editor, name);
-        const shows = asset.facts.kind !== 'document';
-        if (!shows || asset.placard.alt !== '' || asset.placard.decorative) return put(asset, now, among);
-        takePlace(editor, REFUSED);
-        if (now !== null) keepPlace(editor, REFUSED, now);
-        waits.current = among;
-        setRefused(asset);
-        return 'asked' as const;
+        if (may) put(may, now, among);
       };
-      return found();
+      setWaiting((before) => before + 1);
+      const done = queue.current.then(run).finally(() => setWaiting((before) => before - 1));
+      queue.current = done.catch(() => undefined);
+      return done;
     },
-    [client, editor, select, put],
+    [allowed, client, editor, put, select],
   );
 
   const choose = useCallback((at: number) => keepPlace(editor, CHOSEN, at), [editor]);
   const chosen = useCallback(() => takePlace(editor, CHOSEN), [editor]);
-  const settle = useCallback(
-    (asset: AssetDetail | null) => {
-      const at = takePlace(editor, REFUSED);
-      if (asset) put(asset, at, waits.current);
-      else setRefused(null);
-      settled.current?.();
-      settled.current = null;
-    },
-    [editor, put],
-  );
   const placeAll = useCallback(
     async (ids: readonly string[], where: number | null) => {
       const [first] = ids;
-      if (first !== undefined && ids.length === 1) return place(first, where);
-      const among = newPlacementId();
       const at = where ?? takePlace(editor, CHOSEN);
-      if (at !== null) keepPlace(editor, among, at);
-      for (const id of ids) {
-        // Whoever is asked for alt text is asked once at a time.
-        const answered = new Promise<void>((answer) => (settled.current = answer));
-        const asked = await place(id, placeOf(editor, among), among);
-        if (asked === 'asked') await answered;
-      }
-      takePlace(editor, among);
-      return undefined;
+      // Pressed twice at once, it is meant once.
+      await once.run(`${ids.join(' ')} at ${at}`, () =>
+        first !== undefined && ids.length === 1
+          ? place(first, at)
+          : (() => {
+              const among = newPlacementId();
+              return Promise.all(ids.map((id) => place(id, at, among)));
+            })(),
+      );
     },
-    [editor, place],
+    [editor, once, place],
   );
   return useMemo(
-    () => ({ place, placeAll, choose, chosen, refused, settle }),
-    [place, placeAll, choose, chosen, refused, settle],
+    () => ({ place, placeAll, choose, chosen, asked, waiting }),
+    [place, placeAll, choose, chosen, asked, waiting],
   );
 }

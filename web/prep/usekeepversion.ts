@@ -3,6 +3,7 @@ import { saveVersion } from '@placard/core/contract';
 import type { Preparation } from '@placard/core/prep';
 import { useDo } from '../kit/asking.ts';
 import { letGo, useHavingInHand } from '../kit/inhand.ts';
+import { Once } from '../kit/once.ts';
 import type { Use } from './keepbuttons.tsx';
 
 /**
@@ -15,14 +16,17 @@ export function useKeepVersion(asset: string, name: string, preparation: Prepara
   const [last, setLast] = useState<string | null>(null);
   const kept = last === written;
   useHavingInHand(name, preparation, changed && !kept);
+  const [once] = useState(() => new Once());
   const keep = (use: Use) =>
-    void save.mutateAsync({ params: { id: asset }, body: { preparation, use } }).then(
-      () => {
-        // The version that it became may be on the screen by then.
-        letGo(name);
-        setLast(written);
-      },
-      () => undefined,
+    void once.run(written, () =>
+      save.mutateAsync({ params: { id: asset }, body: { preparation, use } }).then(
+        () => {
+          // The version that it became may be on the screen by then.
+          letGo(name);
+          setLast(written);
+        },
+        () => undefined,
+      ),
     );
   return { keep, kept, keeping: save.isPending, refusal: save.error };
 }

@@ -5,12 +5,14 @@ import type { Remedy } from '@placard/core/proof';
 import { call } from '../kit/api.ts';
 import { useDo, useMay } from '../kit/asking.ts';
 import { tell } from '../kit/messages.tsx';
+import { Once } from '../kit/once.ts';
 
 /** Does remedies to a page; each can be taken back from whatever screen one is on by then. */
 export function useRemedies(id: string) {
   const mayWrite = useMay(savePage);
   const save = useDo(savePage);
   const [refused, setRefused] = useState<string | null>(null);
+  const [once] = useState(() => new Once());
 
   const exchange = async (remedy: Remedy): Promise<void> => {
     const { version, title, document } = await call(readPage, { params: { id } });
@@ -23,14 +25,15 @@ export function useRemedies(id: string) {
     mayWrite,
     busy: save.isPending,
     refused,
-    apply: async (remedy: Remedy) => {
-      setRefused(null);
-      try {
-        await exchange(remedy);
-        tell({ says: `Done: ${remedy.says.toLowerCase()}.`, undo: () => exchange(inverted(remedy)) });
-      } catch (error) {
-        setRefused(error instanceof Error ? error.message : String(error));
-      }
-    },
+    apply: (remedy: Remedy) =>
+      once.run(JSON.stringify(remedy), async () => {
+        setRefused(null);
+        try {
+          await exchange(remedy);
+          tell({ says: `Done: ${remedy.says.toLowerCase()}.`, undo: () => exchange(inverted(remedy)) });
+        } catch (error) {
+          setRefused(error instanceof Error ? error.message : String(error));
+        }
+      }),
   };
 }

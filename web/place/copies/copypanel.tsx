@@ -8,6 +8,7 @@ import { loosened, whenOf } from '@placard/core/page';
 import { plural } from '@placard/core/text';
 import { call } from '../../kit/api.ts';
 import { keyOf, useAsk } from '../../kit/asking.ts';
+import { useOnce } from '../../kit/once.ts';
 import { newPlacementId } from '../placementid.ts';
 import { moveSelected, placedNode } from '../placing.ts';
 import { blockOf } from '../settings/desk.ts';
@@ -17,7 +18,7 @@ import { IconButton } from '../standing/iconbutton.tsx';
 export function CopyPanel({ editor, id, copy }: { editor: Editor; id: string; copy: string }) {
   const client = useQueryClient();
   const { data: kept } = useAsk(readPage, { params: { id: copy } }, { retry: false });
-  const loosen = async () => {
+  const loosening = useOnce(async () => {
     const kept = await client.fetchQuery({
       queryKey: keyOf(readPage, { id: copy }),
       queryFn: () => call(readPage, { params: { id: copy } }),
@@ -35,7 +36,7 @@ export function CopyPanel({ editor, id, copy }: { editor: Editor; id: string; co
         .scrollIntoView(),
     );
     editor.view.focus();
-  };
+  });
   return (
     <section aria-label="Standing copy" className="wall-label py-3 text-[13px]">
       <div className="mb-1 flex items-center">
@@ -64,7 +65,7 @@ export function CopyPanel({ editor, id, copy }: { editor: Editor; id: string; co
           Change it everywhere
         </Link>
         {kept && (
-          <button type="button" className="button-plain" onClick={() => void loosen()}>
+          <button type="button" className="button-plain" onClick={() => loosening.press()}>
             Loosen it here
           </button>
         )}

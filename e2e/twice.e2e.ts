@@ -1,0 +1,179 @@
+import { expect, type Page } from '@playwright/test';
+import { beginPage, enter, test, wordsOf } from './screen.ts';
+
+/** What is sent while a button is pressed twice, held back and refused: nothing of it reaches the server. */
+async function holdBackWrites(page: Page): Promise<string[]> {
+  const sent: string[] = [];
+  await page.route('**/api/**', async (route) => {
+    const request = route.request();
+    if (request.method() === 'GET') return route.continue();
+    // Reading questions are asked with bodies, too, and asked again.
+    const path = new URL(request.url()).pathname;
+    if (!/\/(known|plan|summar|look|preview|unpack|ask)/.test(path))
+      sent.push(`${request.method()} ${path} ${request.postData() ?? ''}`);
+    await new Promise((resolve) => setTimeout(resolve, 60));
+    return route.fulfill({
+      status: 422,
+      contentType: 'application/problem+json',
+      body: JSON.stringify({ title: 'Not here.', status: 422 }),
+    });
+  });
+  return sent;
+}
+
+/** How many buttons there are to press: not those that only open a list, or are one of several. */
+const BUTTONS =
+  'main button:not([aria-haspopup], [role=combobox], [role=tab], [role=radio], [role=switch], [role=checkbox], [aria-expanded])';
+
+/** Presses a button, once or twice at once; tells which. Null where there is none of this number. */
+const press = (page: Page, nth: number, times: 1 | 2): Promise<string | null> =>
+  page.evaluate(
+    ([selector, nth, times]) => {
+      const buttons = [...document.querySelectorAll<HTMLButtonElement>(selector)].filter(
+        (button) => button.checkVisibility() && !button.disabled,
+      );
+      const button = buttons[nth];
+      if (!button) return null;
+      for (let time = 0; time < times; time++) button.click();
+      return (button.ariaLabel ?? button.textContent).trim();
+    },
+    [BUTTONS, nth, times] as const,
+  );
+
+/** Writes something into every field that waits for words. */
+const fill = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    for (const field of document.querySelectorAll<HTMLInputElement | HTMLTextAreaElement>(
+      'main form input:not([type=checkbox], [type=file]), main form textarea',
+    )) {
+      if (field.value !== '' || !field.checkVisibility()) continue;
+      const prototype = Object.getPrototypeOf(field) as object;
+      Object.getOwnPropertyDescriptor(prototype, 'value')?.set?.call(field, 'Pressed twice');
+      field.dispatchEvent(new Event('input', { bubbles: true }));
+    }
+  });
+
+/** The screens, and what is chosen there first. */
+const SCREENS: Record<string, (page: Page) => Promise<void>> = {
+  '/gather': async (page) =>
+    page
+      .getByRole('checkbox', { name: /^Choose/ })
+      .first()
+      .click(),
+  '/prep': async () => {},
+  '/label': async () => {},
+  '/pages': async (page) =>
+    page
+      .getByRole('checkbox', { name: /^Choose/ })
+      .first()
+      .click(),
+  '/proof': async () => {},
+  '/hand-off': async () => {},
+  '/hosts': async () => {},
+  '/holdings': async (page) =>
+    page
+      .getByRole('checkbox', { name: /^Choose/ })
+      .first()
+      .click(),
+};
+
+test('whatever sends something sends it once, though it is pressed twice', async ({ page }) => {
+  await enter(page);
+  const sent = await holdBackWrites(page);
+  const twice: string[] = [];
+  const sending = new Set<string>();
+  for (const [screen, ready] of Object.entries(SCREENS)) {
+    const open = async () => {
+      await page.goto(screen);
+      await page.locator('main').first().waitFor();
+      await page.waitForLoadState('networkidle');
+      await ready(page);
+      await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 150)));
+      return page
+        .locator(BUTTONS)
+        .evaluateAll(
+          (buttons) => buttons.filter((one) => one.checkVisibility() && !one.matches(':disabled')).length,
+        );
+    };
+    let there = await open();
+    for (let nth = 0; nth < Math.min(45, there); nth++)
+      // What sends by itself, and what opens something that is sent.
+      for (const times of [2, 1] as const) {
+        sent.length = 0;
+        const name = await press(page, nth, times);
+        if (times === 1) {
+          await fill(page);
+          await page.evaluate(() => {
+            for (const submit of document.querySelectorAll<HTMLButtonElement>(
+              'main form button[type=submit]:not(:disabled)',
+            )) {
+              submit.click();
+              submit.click();
+            }
+          });
+        }
+        await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 90)));
+        for (const one of sent)
+          sending.add(
+            one
+              .split(' ')
+              .slice(0, 2)
+              .join(' ')
+              .replace(/[\w-]{16,}/, '…'),
+          );
+        const again = sent.filter((one, index) => sent.indexOf(one) !== index);
+        if (again.length > 0) twice.push(`${screen}, “${name}”: ${again.join('; ').slice(0, 200)}`);
+        // What a press has opened is closed again, for the next one.
+        const now = await page
+          .locator(BUTTONS)
+          .evaluateAll(
+            (buttons) => buttons.filter((one) => one.checkVisibility() && !one.matches(':disabled')).length,
+          );
+        if (now !== there || new URL(page.url()).pathname !== screen) there = await open();
+      }
+  }
+  expect(twice).toEqual([]);
+  expect(sending.size).toBeGreaterThan(8);
+});
+
+test('whatever is put into a page is put once, though it is pressed twice', async ({ page }) => {
+  await enter(page);
+  await beginPage(page, 'Pressed twice', 'Some words.');
+  const words = wordsOf(page);
+  const twice = (name: string | RegExp) =>
+    page
+      .getByRole('button', { name })
+      .first()
+      .evaluate((button: HTMLButtonElement) => {
+        button.click();
+        button.click();
+      });
+  await twice('Table');
+  await expect(words.locator('table')).toHaveCount(1);
+  await words.getByText('Some words.').click();
+  await twice('Rule');
+  await expect(words.locator('hr')).toHaveCount(1);
+  await words.getByText('Some words.').click();
+  await page.getByRole('button', { name: 'Put a picture or film' }).click();
+  const tray = page.getByRole('region', { name: 'Holdings' });
+  await tray.getByRole('searchbox').fill('dome by day');
+  const [first] = await tray.getByRole('button', { name: /dome/i }).all();
+  await first?.focus();
+  await page.keyboard.press('Enter');
+  await first?.focus();
+  await page.keyboard.press('Enter');
+  await expect(words.locator('.placement img').first()).toBeVisible();
+  await expect(page.getByText('Saved just now')).toBeVisible();
+  await expect(words.locator('.placement')).toHaveCount(1);
+  // Kept as standing copy, it is kept once.
+  await words.locator('.placement img').click();
+  await page.getByRole('button', { name: 'Keep it as standing copy' }).click();
+  await page.getByRole('textbox', { name: 'What it is called' }).fill('Kept once');
+  await twice('Keep it');
+  await expect(words.locator('.standing-copy')).toHaveCount(1);
+  await expect(words.getByText('Some words.')).toBeVisible();
+  const { pages } = (await (await page.request.get('/api/pages?copy=yes&words=Kept%20once')).json()) as {
+    pages: object[];
+  };
+  expect(pages).toHaveLength(1);
+});
