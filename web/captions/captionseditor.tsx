@@ -340,7 +340,7 @@ function OneTrack({ asset, which }: { asset: AssetDetail; which: WhichTrack }) {
                     Load theirs
                   </button>
                 )}
-                <button type="button" className="button" onClick={() => void save(saved.state === 'clash')}>
+                <button type="button" className="button" onClick={() => void save()}>
                   {saved.state === 'clash' ? 'Keep mine instead' : 'Try again'}
                 </button>
               </span>

@@ -1,14 +1,13 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { putCaptions, readTrack } from '@placard/core/contract';
+import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { putCaptions, readTrack, removeTrack } from '@placard/core/contract';
 import { readCaptions, writeVtt, type Cue, type TrackKind } from '@placard/core/captions';
 import { languageName } from '@placard/core/text';
 import { useQueryClient } from '@tanstack/react-query';
 import { call, type Refusal } from '../kit/api.ts';
-import { forget, keep, kept } from '../kit/kept.ts';
-import { paced } from '../kit/pace.ts';
-
-/** How long nothing is written before it is saved, in milliseconds. */
-const QUIET = paced(900);
+import { forget, kept } from '../kit/kept.ts';
+import { useLatest } from '../kit/uselatest.ts';
+import { Writer } from '../kit/writer.ts';
+import { isUnsaved, type Writing } from '../kit/writing.ts';
 
 export interface WhichTrack {
   asset: string;
@@ -18,100 +17,142 @@ export interface WhichTrack {
   language: string;
 }
 
-type Saved =
-  | { state: 'loading' }
-  | { state: 'saved' }
-  | { state: 'writing' }
-  | { state: 'clash'; says: string }
-  | { state: 'failed'; says: string };
-
-interface Draft {
-  cues: Cue[];
+/** What was written of a track, as this browser keeps it. */
+interface Kept {
+  cues: readonly Cue[];
   version: number;
+  /** When it was written last (ISO 8601). */
+  at: string;
 }
 
 /** Loads a track, and saves what is written of it a moment later; what is not saved is kept in this browser. */
 export function useSavedCues(
-  { asset, track, kind, language }: WhichTrack,
+  which: WhichTrack,
   { cues, writes, load }: { cues: readonly Cue[]; writes: number; load: (cues: readonly Cue[]) => void },
 ) {
-  const [saved, setSaved] = useState<Saved>({ state: 'loading' });
-  const [brought, setBrought] = useState(false);
+  const { asset, track, kind, language } = which;
   const client = useQueryClient();
-  const version = useRef(0);
   const name = `${asset}/${kind}/${language}`;
+  const [writer, setWriter] = useState<Writer<readonly Cue[]> | null>(null);
+  const [failed, setFailed] = useState<string | null>(null);
+  const [brought, setBrought] = useState(false);
   // It is there with the first that is saved of it, and is not loaded again for that.
   const there = useRef(track);
   useEffect(() => {
-    there.current = track;
-  });
-  const open = useCallback(
-    async (theirs: boolean) => {
-      setSaved({ state: 'loading' });
-      const id = there.current;
-      const written = id ? await call(readTrack, { params: { id } }) : null;
-      const read = written ? readCaptions(written.text) : { cues: [] };
-      version.current = written?.version ?? 0;
-      const draft = theirs ? undefined : await kept<Draft>('captions', name);
-      if (theirs) await forget('captions', name);
-      load(draft?.cues ?? ('cues' in read ? read.cues : []));
-      setBrought(draft !== undefined);
-      setSaved(
-        draft && draft.version !== version.current
-          ? {
-              state: 'clash',
-              says: 'Somebody has written these captions since you left them. What you wrote is here still.',
-            }
-          : { state: 'saved' },
-      );
-    },
-    [name, load],
-  );
-  useEffect(() => {
-    open(false).catch((error: Refusal) => setSaved({ state: 'failed', says: error.message }));
-  }, [open]);
-  const latest = useRef({ cues, writes });
-  useEffect(() => {
-    latest.current = { cues, writes };
-  });
-  const save = useCallback(
-    async (over = false) => {
-      const { cues: now, writes: asOf } = latest.current;
+    there.current = track ?? there.current;
+  }, [track]);
+
+  /** The track as the server has it. */
+  const read = useCallback(async (): Promise<{ cues: readonly Cue[]; version: number }> => {
+    const written = there.current ? await call(readTrack, { params: { id: there.current } }) : null;
+    const captions = written ? readCaptions(written.text) : null;
+    return { cues: captions && 'cues' in captions ? captions.cues : [], version: written?.version ?? 0 };
+  }, []);
+  const send = useCallback(
+    async (version: number, draft: readonly Cue[]) => {
+      const at = new Date().toISOString();
       const label = `${languageName(language) ?? language}${kind === 'captions' ? '' : `, ${kind}`}`;
       try {
-        if (now.length === 0) return;
-        const body = {
-          kind,
-          language,
-          label,
-          text: writeVtt(now),
-          ...(over ? {} : { version: version.current }),
-        };
-        const answer = await call(putCaptions, { params: { id: asset }, body });
-        version.current = answer.version;
-        if (latest.current.writes === asOf) {
-          await forget('captions', name);
-          setSaved({ state: 'saved' });
+        // A track in which nothing is said is none.
+        if (draft.length === 0) {
+          if (there.current) await call(removeTrack, { params: { id: there.current } });
+          there.current = null;
+          return { version: 0, at };
         }
+        const body = { kind, language, label, text: writeVtt(draft), version };
+        const answer = await call(putCaptions, { params: { id: asset }, body });
+        there.current =
+          answer.tracks.find((one) => one.kind === kind && one.language === language)?.id ?? there.current;
+        return { version: answer.version, at };
+      } finally {
         void client.invalidateQueries({ queryKey: ['/api/assets/{id}'] });
-      } catch (error) {
-        const { status, message } = error as Refusal;
-        setSaved(status === 409 ? { state: 'clash', says: message } : { state: 'failed', says: message });
       }
     },
-    [asset, kind, language, name, client],
+    [asset, kind, language, client],
   );
+
   useEffect(() => {
-    if (writes === 0) return undefined;
-    setSaved((now) => (now.state === 'clash' ? now : { state: 'writing' }));
-    void keep('captions', name, { cues: [...cues], version: version.current } satisfies Draft);
-    const timer = setTimeout(() => {
-      setSaved((now) => {
-        if (now.state !== 'clash') void save();
-        return now;
+    let [gone, opened] = [false, null as Writer<readonly Cue[]> | null];
+    const open = async () => {
+      const now = await read();
+      const drafts = (await kept<Kept>('captions', name)).filter(
+        ({ what }) => writeVtt(what.cues) !== writeVtt(now.cues),
+      );
+      if (gone) return;
+      const [draft] = drafts;
+      const made = new Writer<readonly Cue[]>({
+        kind: 'captions',
+        id: name,
+        version: now.version,
+        draft: now.cues,
+        at: '',
+        send,
+        isThere: async (sent) => {
+          const theirs = await read();
+          return writeVtt(theirs.cues) === writeVtt(sent) ? { version: theirs.version, at: '' } : null;
+        },
+        kept: (cues, version): Kept => ({ cues, version, at: new Date().toISOString() }),
       });
-    }, QUIET);
-    return () => clearTimeout(timer);
-  }, [cues, writes, name, save]);
-  return { saved, brought, save, loadTheirs: () => open(true) };
+      opened = made;
+      load(draft?.what.cues ?? now.cues);
+      setBrought(draft !== undefined);
+      if (draft) {
+        const { cues, version } = draft.what;
+        made.write(() => cues);
+        if (version !== now.version)
+          made.clash(
+            'Somebody has written these captions since you left them. What you wrote is here still.',
+          );
+        made.keepNow();
+        void forget(draft.key);
+      }
+      setWriter(made);
+    };
+    open().catch((error: Refusal) => setFailed(error.message));
+    const keep = () => opened?.keepNow();
+    const warn = (event: BeforeUnloadEvent) => {
+      if (opened && isUnsaved(opened.state)) event.preventDefault();
+    };
+    addEventListener('pagehide', keep);
+    addEventListener('beforeunload', warn);
+    return () => {
+      gone = true;
+      removeEventListener('pagehide', keep);
+      removeEventListener('beforeunload', warn);
+      void opened?.leave();
+    };
+  }, [name, load, read, send]);
+
+  const latest = useLatest(cues);
+  useEffect(() => {
+    if (writes > 0) writer?.write(() => latest.current);
+  }, [writes, writer, latest]);
+
+  const state = useSyncExternalStore(writer?.subscribe ?? (() => () => {}), () => writer?.state ?? null);
+  return {
+    saved: failed !== null ? ({ state: 'failed', says: failed } as const) : stateOf(state),
+    brought,
+    /** Saves at once; over what somebody else has written since, where somebody has. */
+    save: async () => {
+      if (writer?.state.phase !== 'clash') return writer?.flush();
+      const theirs = await read();
+      writer.bring(theirs.version, theirs.cues, () => latest.current);
+      return writer.flush();
+    },
+    loadTheirs: async () => {
+      const theirs = await read();
+      writer?.bring(theirs.version, theirs.cues, null);
+      load(theirs.cues);
+    },
+  };
+}
+
+type Saved = { state: 'loading' | 'saved' | 'writing' } | { state: 'clash' | 'failed'; says: string };
+
+function stateOf(writing: Writing<unknown> | null): Saved {
+  if (!writing) return { state: 'loading' };
+  const { phase, says } = writing;
+  if (phase === 'clash') return { state: 'clash', says };
+  if (says !== '') return { state: 'failed', says };
+  return { state: phase === 'saved' ? 'saved' : 'writing' };
 }

@@ -1,9 +1,9 @@
 import { createStore, del, entries, get, set } from 'idb-keyval';
 
-/** What this browser keeps until the server has it. One store for all of it, by whose it is, kind and id. */
+/** What this browser keeps until the server has it. One store for all of it, by whose it is, kind, id and who writes it. */
 const store = typeof indexedDB === 'undefined' ? null : createStore('placard', 'unsaved');
 /** What is kept so. */
-type Kept = 'page' | 'label' | 'captions';
+export type Kept = 'page' | 'label' | 'captions';
 let owner = '';
 
 /** Says who writes here: what one person wrote is never sent in another's name. */
@@ -14,27 +14,96 @@ export function keepFor(person: string): void {
 /** A name that is of whoever writes here alone. */
 export const mine = (name: string): string => `${owner}/${name}`;
 
-const keyOf = (kind: Kept, id = '') => mine(`${kind}/${id}`);
-
-/** Keeps something that was written and is not saved yet. A browser that keeps nothing is no reason not to write. */
-export async function keep(kind: Kept, id: string, what: unknown): Promise<void> {
-  if (store) await set(keyOf(kind, id), what, store).catch(() => undefined);
+/** Something that was written and that no window has in hand any more. */
+export interface Found<T> {
+  key: string;
+  id: string;
+  what: T;
 }
 
-/** What was kept, or undefined. */
-export async function kept<T>(kind: Kept, id: string): Promise<T | undefined> {
-  return store ? get<T>(keyOf(kind, id), store).catch(() => undefined) : undefined;
+/** What begins the name of a lock that is held for as long as something is written. */
+const LOCK = 'placard/writing/';
+/** What this window writes just now; a window that has no locks knows of no other. */
+const here = new Set<string>();
+let counted = 0;
+
+/**
+ * Keeps what is written of one thing by one writer: another writer of the same, in this window or another, never
+ * writes over it, and nobody is offered it while its writer is there.
+ */
+export class Keeper {
+  readonly #key: string;
+  #letGo = () => {};
+
+  constructor(kind: Kept, id: string) {
+    this.#key = mine(
+      `${kind}/${id}/${Date.now().toString(36)}-${++counted}${Math.random().toString(36).slice(2, 8)}`,
+    );
+    here.add(this.#key);
+    const held = new Promise<void>((resolve) => (this.#letGo = resolve));
+    void globalThis.navigator?.locks?.request(LOCK + this.#key, () => held).catch(() => undefined);
+  }
+
+  /** A browser that keeps nothing is no reason not to write. */
+  async keep(what: unknown): Promise<void> {
+    if (store) await set(this.#key, what, store).catch(() => undefined);
+  }
+
+  /** Forgets what the server has now. */
+  async forget(): Promise<void> {
+    await forget(this.#key);
+  }
+
+  /** Says that nobody writes on: what is kept still is offered from now on. */
+  end(): void {
+    here.delete(this.#key);
+    this.#letGo();
+  }
 }
 
-/** Forgets what the server has now. */
-export async function forget(kind: Kept, id: string): Promise<void> {
-  if (store) await del(keyOf(kind, id), store).catch(() => undefined);
+/** Forgets something that was found, once it is taken or thrown away on purpose. */
+export async function forget(key: string): Promise<void> {
+  if (store) await del(key, store).catch(() => undefined);
 }
 
-/** Everything of a kind that waits, by id. */
-export async function allKept<T>(kind: Kept): Promise<[string, T][]> {
+/** What is kept under a key still; undefined where somebody has taken it. */
+export const keptAt = async <T>(key: string): Promise<T | undefined> =>
+  store ? get<T>(key, store).catch(() => undefined) : undefined;
+
+/** What was kept of a kind, or of one thing of it, by writers that are gone; the latest first. */
+export async function kept<T>(kind: Kept, id?: string): Promise<Found<T>[]> {
   if (!store) return [];
-  const all = await entries<string, T>(store).catch(() => []);
-  const start = keyOf(kind);
-  return all.flatMap(([key, what]) => (key.startsWith(start) ? [[key.slice(start.length), what]] : []));
+  const start = mine(`${kind}/`);
+  const [all, locks] = await Promise.all([
+    entries<string, T>(store).catch(() => []),
+    globalThis.navigator?.locks?.query().catch(() => null),
+  ]);
+  const held = new Set(locks?.held?.map(({ name }) => name));
+  return all
+    .filter(([key]) => key.startsWith(start) && !here.has(key) && !held.has(LOCK + key))
+    .map(([key, what]) => {
+      const rest = key.slice(start.length);
+      const end = rest.lastIndexOf('/');
+      // Older ones say nothing of who wrote them.
+      return { key, id: end < 0 ? rest : rest.slice(0, end), what };
+    })
+    .filter((found) => id === undefined || found.id === id)
+    .toSorted((one, other) => timeOf(other.what).localeCompare(timeOf(one.what)));
+}
+
+const timeOf = (what: unknown): string =>
+  typeof what === 'object' && what !== null && 'at' in what ? String(what.at) : '';
+
+/** True where anything of somebody's is kept that the server does not have, be it written on still. */
+export async function anyKept(): Promise<boolean> {
+  if (!store) return false;
+  const all = await entries<string, unknown>(store).catch(() => []);
+  return all.some(([key]) => key.startsWith(`${owner}/`));
+}
+
+/** Forgets all that was kept of whoever writes here. */
+export async function forgetAll(): Promise<void> {
+  if (!store) return;
+  const all = await entries<string, unknown>(store).catch(() => []);
+  await Promise.all(all.flatMap(([key]) => (key.startsWith(`${owner}/`) ? [forget(key)] : [])));
 }

@@ -1,5 +1,6 @@
 import { useEffect, useId, useRef, useState } from 'react';
 import { paced } from '../kit/pace.ts';
+import { useLatest } from '../kit/uselatest.ts';
 
 interface FieldProps {
   name: string;
@@ -50,10 +51,23 @@ export function Field({
     element.style.setProperty('height', 'auto');
     element.style.setProperty('height', `${element.scrollHeight + 2}px`);
   }, [draft]);
+  /** When the first key was pressed that is not kept yet. */
+  const since = useRef<number | null>(null);
   const keep = (text: string) => {
     clearTimeout(timer.current);
+    since.current = null;
     if (text.trim() !== value) onChange(text.trim());
   };
+  const left = useLatest(() => keep(draft));
+  useEffect(() => {
+    if (!writing) return undefined;
+    // A window that is closed or opened anew leaves its fields, too; before whatever saves what was written.
+    const leave = () => left.current();
+    for (const event of ['beforeunload', 'pagehide']) addEventListener(event, leave, true);
+    return () => {
+      for (const event of ['beforeunload', 'pagehide']) removeEventListener(event, leave, true);
+    };
+  }, [writing, left]);
   return (
     <div className="mb-2">
       <label htmlFor={id} className={hideName ? 'sr-only' : 'caption'}>
@@ -75,7 +89,10 @@ export function Field({
           const text = multiline ? event.target.value : event.target.value.replace(/\n/g, ' ');
           setDraft(text);
           clearTimeout(timer.current);
-          timer.current = setTimeout(() => keep(text), PAUSE);
+          // Who never pauses is not waited for.
+          since.current ??= Date.now();
+          const rest = Math.max(0, Math.min(PAUSE, since.current + 2 * PAUSE - Date.now()));
+          timer.current = setTimeout(() => keep(text), rest);
         }}
         onKeyDown={(event) => {
           if (event.key === 'Enter' && !multiline) {

@@ -13,9 +13,18 @@ const server = vi.hoisted(() => ({ call: vi.fn() }));
 const browser = vi.hoisted(() => ({ kept: new Map<string, unknown>() }));
 vi.mock('../kit/api.ts', async (real) => ({ ...(await real()), call: server.call }));
 vi.mock('../kit/kept.ts', () => ({
-  keep: (_kind: string, id: string, what: unknown) => Promise.resolve(void browser.kept.set(id, what)),
-  kept: (_kind: string, id: string) => Promise.resolve(browser.kept.get(id)),
-  forget: (_kind: string, id: string) => Promise.resolve(void browser.kept.delete(id)),
+  Keeper: class {
+    constructor(
+      _kind: string,
+      readonly id: string,
+    ) {}
+    keep = (what: unknown) => Promise.resolve(void browser.kept.set(this.id, what));
+    forget = () => Promise.resolve(void browser.kept.delete(this.id));
+    end = () => undefined;
+  },
+  kept: (_kind: string, id: string) =>
+    Promise.resolve(browser.kept.has(id) ? [{ key: `found ${id}`, id, what: browser.kept.get(id) }] : []),
+  forget: () => Promise.resolve(),
 }));
 
 /** The label as the server has it. */

@@ -6,7 +6,7 @@ import type { Placard } from '@placard/core/credit';
 import { call, mayPass, Refusal } from '../kit/api.ts';
 import { keyOf, useDo } from '../kit/asking.ts';
 import { useHold } from '../kit/hold.ts';
-import { forget, keep, kept } from '../kit/kept.ts';
+import { forget, Keeper, kept } from '../kit/kept.ts';
 
 /** How long after a save that found no server it is tried again, in milliseconds. */
 const RETRY = 3000;
@@ -44,6 +44,7 @@ export function useLabel(asset: AssetDetail) {
   }, [asset.placardVersion]);
   const key = keyOf(readAsset, { id: asset.id });
 
+  const keeper = useRef<Keeper>(null);
   const unsaved = useRef<Partial<Placard>>({});
   /** What stood in each unsaved field before it was written on. */
   const stood = useRef<Partial<Placard>>({});
@@ -54,7 +55,7 @@ export function useLabel(asset: AssetDetail) {
     ) as Partial<Placard>;
     stood.current = before;
     const what: KeptLabel = { changes: next, before };
-    void (Object.keys(next).length > 0 ? keep('label', asset.id, what) : forget('label', asset.id));
+    void (Object.keys(next).length > 0 ? keeper.current?.keep(what) : keeper.current?.forget());
   };
   const settle = (changes: Partial<Placard>) => {
     setRefused(null);
@@ -128,9 +129,16 @@ export function useLabel(asset: AssetDetail) {
   const resume = useLatest(goOn);
   useHold(asset.id);
   useEffect(() => {
-    void kept<KeptLabel>('label', asset.id).then((what) => {
-      if (what && Object.keys(unsaved.current).length === 0) resume.current(what);
+    const writes = new Keeper('label', asset.id);
+    keeper.current = writes;
+    void kept<KeptLabel>('label', asset.id).then((found) => {
+      // The earliest first: what was written later says the last word.
+      for (const { key, what } of found.toReversed()) {
+        resume.current(what);
+        void forget(key);
+      }
     });
+    return () => writes.end();
   }, [asset.id, resume]);
 
   return { placard: { ...asset.placard, ...pending }, change, conflict, refused };

@@ -17,6 +17,7 @@ import { tell } from '../kit/messages.tsx';
 import { useOnce } from '../kit/once.ts';
 import { Notice } from '../kit/notice.tsx';
 import { Choice } from '../kit/radios.tsx';
+import { clashingFacts, mergedFacts } from './mergefacts.ts';
 import type { OwnFacts } from './ownfacts.ts';
 import { putDocument } from './putdocument.ts';
 import type { Draft } from './usepage.ts';
@@ -58,6 +59,7 @@ export function Conflict({ page, says, editor, own, base, onOpenNewer, onMerged 
   }, [away, client, page.id]);
   const parts = theirs ? mergePages(upgraded(was.document), mine, upgraded(theirs.document)) : null;
   const clashes = parts?.filter(isClash) ?? [];
+  const facts = theirs ? clashingFacts(was, own, theirs) : [];
   const bringTogether = () => {
     if (!parts || !theirs) return;
     const content = parts.flatMap((part) => {
@@ -66,12 +68,17 @@ export function Conflict({ page, says, editor, own, base, onOpenNewer, onMerged 
       if (chosen === 'mine') return part.mine;
       return chosen === 'theirs' ? part.theirs : [...part.theirs, ...part.mine];
     });
-    putDocument(editor, { ...mine, content: content.length > 0 ? content : [{ type: 'paragraph' }] });
-    onMerged(theirs, mergedFacts(was, own, theirs));
+    putDocument(
+      editor,
+      { ...mine, content: content.length > 0 ? content : [{ type: 'paragraph' }] },
+      // What somebody else wrote is nothing that this window did, and nothing that it undoes.
+      { undone: false },
+    );
+    onMerged(theirs, mergedFacts(was, own, theirs, choices));
   };
   const merged = useRef(false);
   useEffect(() => {
-    if (!parts || !theirs || clashes.length > 0 || merged.current) return;
+    if (!parts || !theirs || clashes.length > 0 || facts.length > 0 || merged.current) return;
     merged.current = true;
     bringTogether();
     tell({ says: `${theirs.changedBy || 'Somebody'} changed other parts of this page. Both are in it now.` });
@@ -90,7 +97,7 @@ export function Conflict({ page, says, editor, own, base, onOpenNewer, onMerged 
         </div>
       </section>
     );
-  if (!parts || clashes.length === 0) return null;
+  if (!parts || clashes.length + facts.length === 0) return null;
   return (
     <section aria-label="Both changed the same" className="wall-label mb-3 border-madder py-2">
       <Notice severity="warn">{says}</Notice>
@@ -106,11 +113,35 @@ export function Conflict({ page, says, editor, own, base, onOpenNewer, onMerged 
           onChoose={(chosen) => setChoices((before) => ({ ...before, [nameOf(clash)]: chosen }))}
         />
       ))}
+      {facts.map(({ fact, called, mine: own, theirs: other }) => (
+        <div key={fact} className="mb-2 border-t border-rule pt-2 text-[13px]">
+          <p className="caption">{called}</p>
+          <div className="mb-1 grid grid-cols-2 gap-3 font-serif text-[14px] max-sm:grid-cols-1">
+            <p>
+              <span className="caption block font-sans">Mine</span> {own}
+            </p>
+            <p>
+              <span className="caption block font-sans">{theirs?.changedBy || 'Theirs'}</span> {other}
+            </p>
+          </div>
+          <Choice
+            label={`What is to stand as ${called.toLowerCase()}`}
+            value={choices[fact] ?? ('' as 'mine')}
+            options={[
+              ['mine', 'Mine'],
+              ['theirs', 'Theirs'],
+            ]}
+            onChange={(chosen) => setChoices((before) => ({ ...before, [fact]: chosen }))}
+          />
+        </div>
+      ))}
       <div className="mt-2 flex flex-wrap gap-2">
         <button
           type="button"
           className="button button-go"
-          disabled={clashes.some((clash) => !choices[nameOf(clash)])}
+          disabled={
+            clashes.some((clash) => !choices[nameOf(clash)]) || facts.some(({ fact }) => !choices[fact])
+          }
           onClick={bringTogether}
         >
           Bring both together
@@ -198,21 +229,4 @@ function OwnPage({
       {create.error && <Notice severity="stop">{create.error.message}</Notice>}
     </>
   );
-}
-
-/** What two made of a page's title, facts and days: what only one changed is as that one left it; where both did, mine stays. */
-function mergedFacts(was: Draft, mine: OwnFacts, theirs: Page): OwnFacts {
-  const one = <T,>(before: T, own: T, other: T): T =>
-    JSON.stringify(before) === JSON.stringify(own) ? other : own;
-  const { facts } = mine;
-  return {
-    title: one(was.title, mine.title, theirs.title),
-    shown: one(was.shown, mine.shown, theirs.shown),
-    facts: {
-      description: one(was.facts.description, facts.description, theirs.facts.description),
-      keyPhrase: one(was.facts.keyPhrase, facts.keyPhrase, theirs.facts.keyPhrase),
-      lead: one(was.facts.lead, facts.lead, theirs.facts.lead),
-      listing: one(was.facts.listing, facts.listing, theirs.facts.listing),
-    },
-  };
 }

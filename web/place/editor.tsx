@@ -13,6 +13,7 @@ import { useHold } from '../kit/hold.ts';
 import { inHand, letGo } from '../kit/inhand.ts';
 import { GoOn } from '../kit/goon.tsx';
 import { Notice } from '../kit/notice.tsx';
+import type { Found } from '../kit/kept.ts';
 import { useLatest } from '../kit/uselatest.ts';
 import { useTitle } from '../kit/usetitle.ts';
 import { useTakePage } from '../pages/usepageinhand.ts';
@@ -57,7 +58,7 @@ const Versions = lazy(() => import('./versions/versions.tsx').then((room) => ({ 
 interface PageEditorProps {
   page: Page;
   /** What was written here before and is not saved yet; null for nothing. */
-  draft: KeptDraft | null;
+  draft: Found<KeptDraft> | null;
   site: Site;
   onOpenNewer: () => void;
 }
@@ -66,12 +67,12 @@ interface PageEditorProps {
 type Instead = { code: string } | 'versions' | null;
 
 /** A page lying on the desk at its true measure, with its outline, and beside it what is selected or belongs to the page. */
-export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) {
+export function PageEditor({ page, draft: found, site, onOpenNewer }: PageEditorProps) {
   const mayWrite = useMay(savePage);
   const { openTray } = useSelecting();
   // Written on this very version, it goes on from there by itself.
-  const resumed = draft?.version === page.version ? draft : null;
-  const [offered, setOffered] = useState(draft !== null && resumed === null);
+  const resumed = found?.what.version === page.version ? found.what : null;
+  const [offered, setOffered] = useState(found !== null && resumed === null);
   const [own, setOwn] = useState<OwnFacts>({
     title: resumed?.title ?? page.title,
     facts: resumed?.facts ?? page.facts,
@@ -100,7 +101,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
   const [pasted, setPasted] = useState<Pasted | null>(null);
   // A page always has a title: without one the words are saved under the one it had.
   const ownNow = useLatest<OwnFacts>({ ...own, title: own.title.trim() || page.title });
-  const { state, write, flush, resume, base } = useAutosave(page);
+  const { state, write, flush, resume, adopt, base } = useAutosave(page);
   const proof = useAsk(proofPage, { params: { id: page.id } });
   const [begun] = useState(() => upgraded(resumed?.document ?? page.document));
   const today = dayIn(site.policy.timeZone, new Date());
@@ -124,8 +125,11 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     editor.view.dispatch(editor.state.tr.setMeta(LOOK, true).setMeta('addToHistory', false));
   }, [editor, lookedOn]);
   useEffect(() => {
-    if (resumed) write(() => ({ ...ownNow.current, document: begun }));
-  }, [resumed, begun, ownNow, write]);
+    if (!resumed || !found) return;
+    write(() => ({ ...ownNow.current, document: begun }));
+    adopt(found.key);
+    // Once, as it was found.
+  }, [resumed, found, begun, ownNow, write, adopt]);
   const placing = usePlaceAsset(editor, site);
   const {
     dropping,
@@ -218,25 +222,29 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
                 editor={editor}
                 own={own}
                 base={base}
-                onOpenNewer={onOpenNewer}
+                onOpenNewer={() => {
+                  resume({ ...base(), version: page.version }, null);
+                  onOpenNewer();
+                }}
                 onMerged={(theirs, both) => {
                   setOwn(both);
                   resume(theirs, () => ({ ...both, document: documentOf(editor) }));
                 }}
               />
             )}
-            {offered && draft && (
+            {offered && found && (
               <KeptDraftOffer
                 page={page}
-                draft={draft}
+                draft={found}
                 onTake={() => {
                   setOffered(false);
                   // What was kept before facts were says nothing of them: they stay.
-                  const { title, facts = page.facts, shown = page.shown } = draft;
-                  const document = upgraded(draft.document);
+                  const { title, facts = page.facts, shown = page.shown } = found.what;
+                  const document = upgraded(found.what.document);
                   setOwn({ title, facts, shown });
                   editor.commands.setContent(document as JSONContent);
                   write(() => ({ title, facts, shown, document }));
+                  adopt(found.key);
                 }}
                 onDone={() => setOffered(false)}
               />

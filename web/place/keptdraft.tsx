@@ -3,21 +3,21 @@ import { createPage, type Page } from '@placard/core/contract';
 import { asText, upgraded } from '@placard/core/page';
 import { useDo } from '../kit/asking.ts';
 import { useOnce } from '../kit/once.ts';
-import { forget, kept } from '../kit/kept.ts';
+import { forget, kept, type Found } from '../kit/kept.ts';
 import { Notice } from '../kit/notice.tsx';
 import { ago } from '../kit/days.ts';
 import type { Draft, KeptDraft } from './usepage.ts';
 import { useLeadOn } from '../kit/leadon.tsx';
 
 /** What was written in a page here and never reached the server; undefined until that is known, null for nothing. */
-export function useKeptDraft(page: Page | undefined): KeptDraft | null | undefined {
-  const [found, setFound] = useState<{ id: string; draft: KeptDraft | null }>();
+export function useKeptDraft(page: Page | undefined): Found<KeptDraft> | null | undefined {
+  const [found, setFound] = useState<{ id: string; draft: Found<KeptDraft> | null }>();
   useEffect(() => {
     if (!page) return;
-    void kept<KeptDraft>('page', page.id).then((draft) => {
-      const same = !draft || asRead({ ...page, ...draft }) === asRead(page);
-      if (same && draft) void forget('page', page.id);
-      setFound({ id: page.id, draft: same ? null : draft });
+    void kept<KeptDraft>('page', page.id).then((drafts) => {
+      const isSame = ({ what }: Found<KeptDraft>) => asRead({ ...page, ...what }) === asRead(page);
+      for (const draft of drafts) if (isSame(draft)) void forget(draft.key);
+      setFound({ id: page.id, draft: drafts.find((draft) => !isSame(draft)) ?? null });
     });
   }, [page]);
   return page && found?.id === page.id ? found.draft : undefined;
@@ -30,19 +30,19 @@ const asRead = ({ title, document, facts, shown }: Draft): string =>
 /** Offers what was written on an older version: as a page of its own, here over the newer one, or not at all. */
 export function KeptDraftOffer({
   page,
-  draft,
+  draft: { key, what: draft },
   onTake,
   onDone,
 }: {
   page: Page;
-  draft: KeptDraft;
+  draft: Found<KeptDraft>;
   onTake: () => void;
   onDone: () => void;
 }) {
   const create = useDo(createPage);
   const leadOn = useLeadOn(`/place/${page.id}`);
   const letGo = async () => {
-    await forget('page', page.id);
+    await forget(key);
     onDone();
   };
   const own = useOnce(async () => {

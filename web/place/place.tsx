@@ -4,7 +4,6 @@ import { Link, useParams } from 'react-router';
 import { readPage, readSite, type Page } from '@placard/core/contract';
 import { FORMAT } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
-import { forget } from '../kit/kept.ts';
 import { LeadOn } from '../kit/leadon.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { usePageInHand } from '../pages/usepageinhand.ts';
@@ -48,7 +47,6 @@ function OnePage({ id }: { id: string }) {
   if (shown && (shown.document.format ?? 0) > FORMAT) return <NewerPage page={shown} />;
   if (!shown || !site.data) return null;
   const openNewer = async () => {
-    await forget('page', id);
     await client.invalidateQueries({ queryKey: [readPage.path] });
     setShown(undefined);
     setOpened((count) => count + 1);

@@ -1,21 +1,15 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useMemo } from 'react';
 import { listPages, proofPage, readPage, readStages, savePage, type Page } from '@placard/core/contract';
 import type { PageDocument } from '@placard/core/page';
 import type * as v from 'valibot';
-import { call, mayPass, Refusal } from '../kit/api.ts';
+import { call } from '../kit/api.ts';
 import { keyOf } from '../kit/asking.ts';
-import { forget, keep } from '../kit/kept.ts';
-import { newPlacementId } from './placementid.ts';
+import { forget } from '../kit/kept.ts';
+import { useWriter } from '../kit/writer.ts';
+import type { Writing } from '../kit/writing.ts';
 import { leaving } from './leaving.ts';
 import type { OwnFacts } from './ownfacts.ts';
-import { paced } from '../kit/pace.ts';
-
-const PAUSE = paced(800);
-/** As long as it can be read that it is not saved. */
-const RETRY = 3000;
-/** How long after the last key it is kept in this browser. */
-const KEEP = paced(250);
 
 type Proofed = v.InferOutput<typeof proofPage.answer>;
 
@@ -39,146 +33,73 @@ export type SaveState =
   | { kind: 'refused'; says: string }
   | { kind: 'conflict'; says: string };
 
-const WRITING: SaveState = { kind: 'writing' };
-
-/** One save, by an id of its own: sent again, it is the same one. */
-interface Save {
-  id: string;
-  draft: Draft;
-}
-
 /**
- * Saves a page by itself when the writer pauses, one save at a time, and keeps in this browser what the server does
- * not have yet. After somebody else's save it stops and leaves the choice to the writer; while the connection is gone
- * it tries again.
+ * Saves a page by itself, and keeps in this browser what the server does not have yet. After somebody else's save it
+ * stops and leaves the choice to the writer; while the connection is gone it tries again.
  */
 export function useAutosave(page: Page) {
   const client = useQueryClient();
-  const [state, setState] = useState<SaveState>({ kind: 'saved', at: page.changedAt });
-  const version = useRef(page.version);
-  /** What the server has of it, as this window knows. */
-  const there = useRef<Draft>(page);
-  /** What is to be saved, asked for only when it is: writing it down takes longer than a key may. */
-  const waiting = useRef<(() => Draft) | null>(null);
-  const keeping = useRef<ReturnType<typeof setTimeout>>(undefined);
-  /** Sent, with no answer that says what became of it. */
-  const unsure = useRef<Save | null>(null);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const running = useRef<Promise<void>>(Promise.resolve());
-  const stopped = useRef(false);
-
-  const save = useCallback((): Promise<void> => {
-    const send = async ({ id, draft }: Save) => {
-      const saved = await call(savePage, {
-        params: { id: page.id },
-        body: { version: version.current, save: id, ...draft },
-      });
-      version.current = saved.version;
-      there.current = draft;
-      client.setQueryData<Proofed>(
-        keyOf(proofPage, { id: page.id }),
-        (before) => before && { ...before, findings: saved.findings },
-      );
-      client.setQueryData<Page>(
-        keyOf(readPage, { id: page.id }),
-        (before) => before && { ...before, ...draft, version: saved.version, changedAt: saved.changedAt },
-      );
-      if (!waiting.current) {
-        clearTimeout(keeping.current);
-        await forget('page', page.id);
-        setState({ kind: 'saved', at: saved.changedAt });
-      }
-    };
-    const once = async () => {
-      if (stopped.current) return;
-      let next = unsure.current;
-      if (!next && waiting.current) {
-        next = { id: newPlacementId(), draft: waiting.current() };
-        waiting.current = null;
-      }
-      if (!next) return;
-      unsure.current = next;
-      try {
-        await send(next);
-        unsure.current = null;
+  const { writer, state } = useWriter<Draft>(
+    () => ({
+      kind: 'page',
+      id: page.id,
+      version: page.version,
+      draft: page,
+      at: page.changedAt,
+      kept: (draft, version): KeptDraft => ({ ...draft, version, at: new Date().toISOString() }),
+      send: async (version, { title, facts, shown, document }, save) => {
+        const body = { version, save, title, facts, shown, document };
+        const saved = await call(savePage, { params: { id: page.id }, body });
+        client.setQueryData<Proofed>(
+          keyOf(proofPage, { id: page.id }),
+          (before) => before && { ...before, findings: saved.findings },
+        );
+        client.setQueryData<Page>(
+          keyOf(readPage, { id: page.id }),
+          (before) =>
+            before && {
+              ...before,
+              title,
+              facts,
+              shown,
+              document,
+              version: saved.version,
+              changedAt: saved.changedAt,
+            },
+        );
         // What was found came with the answer; the page's other windows, and its proof here, are told of it.
         for (const { path } of [listPages, readStages]) void client.invalidateQueries({ queryKey: [path] });
-        // What was written while an earlier save was unsure comes now.
-        if (waiting.current) timer.current = setTimeout(() => void save(), PAUSE);
-      } catch (error) {
-        const refusal = error instanceof Refusal ? error : new Refusal(0, {});
-        const again = mayPass(refusal);
-        if (!again) {
-          unsure.current = null;
-          const { draft } = next;
-          waiting.current ??= () => draft;
-        }
-        if (refusal.status === 409) {
-          stopped.current = true;
-          setState({ kind: 'conflict', says: refusal.message });
-          return;
-        }
-        setState({ kind: 'refused', says: refusal.message });
-        clearTimeout(timer.current);
-        if (again) timer.current = setTimeout(() => void save(), RETRY);
-      }
-    };
-    running.current = running.current.then(once, once);
-    return running.current;
-  }, [client, page.id]);
-
-  const keepNow = useCallback(() => {
-    clearTimeout(keeping.current);
-    if (!waiting.current) return;
-    const what: KeptDraft = {
-      ...waiting.current(),
-      version: version.current,
-      at: new Date().toISOString(),
-    };
-    void keep('page', page.id, what);
-  }, [page.id]);
-
-  const write = useCallback(
-    (draft: () => Draft) => {
-      waiting.current = draft;
-      clearTimeout(keeping.current);
-      keeping.current = setTimeout(keepNow, KEEP);
-      if (stopped.current) return;
-      // The same state for every key: nothing is drawn anew for it.
-      setState((before) => (before.kind === 'writing' ? before : WRITING));
-      clearTimeout(timer.current);
-      timer.current = setTimeout(() => void save(), PAUSE);
-    },
-    [keepNow, save],
+        return { version: saved.version, at: saved.changedAt };
+      },
+    }),
+    // Whoever looks at the page next waits for what was just written in it.
+    (saved) => leaving.wait(page.id, saved),
   );
-
-  useEffect(() => {
-    const warn = (event: BeforeUnloadEvent) => {
-      if (waiting.current || unsure.current || stopped.current) event.preventDefault();
-    };
-    addEventListener('beforeunload', warn);
-    addEventListener('pagehide', keepNow);
-    return () => {
-      removeEventListener('beforeunload', warn);
-      removeEventListener('pagehide', keepNow);
-      keepNow();
-      clearTimeout(timer.current);
-      // Whoever looks at the page next waits for what was just written in it.
-      leaving.wait(page.id, save());
-    };
-  }, [page.id, keepNow, save]);
-
-  /** Goes on from a newer version of the page, with a draft that has both. */
-  const resume = useCallback(
-    (newer: Page, draft: () => Draft) => {
-      version.current = newer.version;
-      there.current = newer;
-      stopped.current = false;
-      write(draft);
-    },
-    [write],
+  return useMemo(
+    () => ({
+      state: stateOf(state),
+      write: (draft: () => Draft) => writer.write(draft),
+      flush: () => writer.flush(),
+      /** Goes on from a newer version of the page, with a draft that has both; with none, nothing of this window's is left. */
+      resume: (newer: Pick<Page, 'version'> & Draft, draft: (() => Draft) | null) =>
+        writer.bring(newer.version, newer, draft),
+      /** Takes what was found in this browser as this writer's own: it is kept as that from now on. */
+      adopt: (key: string) => {
+        writer.keepNow();
+        void forget(key);
+      },
+      /** What the server has of it, as this window knows. */
+      base: () => writer.state.there.draft,
+    }),
+    [state, writer],
   );
-  const base = useCallback(() => there.current, []);
+}
 
-  return { state, write, flush: save, resume, base };
+const WRITING: SaveState = { kind: 'writing' };
+
+function stateOf({ phase, says, at }: Pick<Writing<unknown>, 'phase' | 'says' | 'at'>): SaveState {
+  if (phase === 'clash') return { kind: 'conflict', says };
+  // While it is tried again, it is not saved still.
+  if (says !== '') return { kind: 'refused', says };
+  return phase === 'saved' ? { kind: 'saved', at } : WRITING;
 }

@@ -1,0 +1,207 @@
+import { useEffect, useState, useSyncExternalStore } from 'react';
+import { mayPass, Refusal } from './api.ts';
+import { Keeper, type Kept } from './kept.ts';
+import { paced } from './pace.ts';
+import {
+  happened,
+  isUnsaved,
+  resting,
+  type Doing,
+  type Happening,
+  type Pace,
+  type Writing,
+} from './writing.ts';
+
+/** As long as it can be read that it is not saved. */
+const RETRY = 3000;
+/** How long after a key it is kept in this browser at the latest. */
+const KEEP = paced(250);
+
+const PACE: Pace = { pause: paced(800), longest: paced(6000), again: RETRY };
+
+/** What a writer has to know of what it writes. */
+export interface Written<D> {
+  kind: Kept;
+  id: string;
+  version: number;
+  draft: D;
+  /** When the server took it last (ISO 8601). */
+  at: string;
+  /** Saves a draft over a version. Throws Refusal. */
+  send: (version: number, draft: D, save: string) => Promise<{ version: number; at: string }>;
+  /** Whether what the server has by now is this very draft: an answer may have been lost. Null where it is not. */
+  isThere?: (draft: D) => Promise<{ version: number; at: string } | null>;
+  /** What of a draft is kept in this browser. */
+  kept: (draft: D, version: number) => unknown;
+}
+
+/** Saves what is written of one thing, and keeps in this browser what the server does not have. */
+export class Writer<D> {
+  #state: Writing<D>;
+  readonly #listeners = new Set<() => void>();
+  #keeper: Keeper;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  #keeping: ReturnType<typeof setTimeout> | undefined;
+  #running: Promise<void> = Promise.resolve();
+  #left = false;
+  #saves = 0;
+
+  constructor(private readonly written: Written<D>) {
+    this.#state = resting(written.version, written.draft, written.at);
+    this.#keeper = new Keeper(written.kind, written.id);
+  }
+
+  get state(): Writing<D> {
+    return this.#state;
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => void this.#listeners.delete(listener);
+  };
+
+  /** Has a draft saved when its writer pauses. */
+  write(draft: () => D): void {
+    this.#happen({ what: 'written', draft, now: Date.now() });
+  }
+
+  /** Saves what is not saved, now; resolves when that was answered or went wrong. */
+  async flush(): Promise<void> {
+    this.#due();
+    await this.#running;
+    // What was written while an earlier save was under way.
+    if (this.#state.written && this.#state.phase === 'writing') {
+      this.#due();
+      await this.#running;
+    }
+  }
+
+  /** Goes on from what somebody else saved. */
+  bring(version: number, there: D, draft: (() => D) | null): void {
+    this.#happen({ what: 'brought', version, there, draft, now: Date.now() });
+  }
+
+  /** Stops it until somebody says how it goes on: somebody else saved since what was written here. */
+  clash(says: string): void {
+    clearTimeout(this.#timer);
+    this.#happen({ what: 'clashed', says });
+  }
+
+  /** Keeps what is not saved, as it is. */
+  keepNow(): void {
+    clearTimeout(this.#keeping);
+    this.#keeping = undefined;
+    const { written, sent, there } = this.#state;
+    const draft = written ? written() : sent?.draft;
+    if (draft !== undefined) void this.#keeper.keep(this.written.kept(draft, there.version));
+  }
+
+  /** Goes on with it after it was left. */
+  come(): void {
+    if (!this.#left) return;
+    this.#left = false;
+    this.#keeper = new Keeper(this.written.kind, this.written.id);
+  }
+
+  /** Leaves it: saves what is not saved yet, once; what the server does not take then stays in this browser. */
+  async leave(): Promise<void> {
+    const { written } = this.#state;
+    if (written) {
+      // Whoever wrote it may be gone when it is sent.
+      const draft = written();
+      this.#state = { ...this.#state, written: () => draft };
+    }
+    this.keepNow();
+    this.#left = true;
+    await this.flush();
+    clearTimeout(this.#timer);
+    this.#keeper.end();
+  }
+
+  #happen(happening: Happening<D>): void {
+    const [next, doings] = happened(this.#state, happening, PACE);
+    const changed =
+      next.phase !== this.#state.phase || next.says !== this.#state.says || next.at !== this.#state.at;
+    this.#state = next;
+    for (const doing of doings) this.#do(doing);
+    // The same for every key: nothing is drawn anew for it.
+    if (changed) for (const listener of this.#listeners) listener();
+  }
+
+  #due(): void {
+    clearTimeout(this.#timer);
+    this.#happen({
+      what: 'due',
+      save: `${Date.now().toString(36)}-${Math.random().toString(36).slice(2, 10)}-${++this.#saves}`,
+      now: Date.now(),
+    });
+  }
+
+  #do(doing: Doing<D>): void {
+    switch (doing.do) {
+      case 'wait':
+        clearTimeout(this.#timer);
+        if (!this.#left) this.#timer = setTimeout(() => this.#due(), doing.milliseconds);
+        break;
+      case 'keep':
+        this.#keeping ??= setTimeout(() => this.keepNow(), KEEP);
+        break;
+      case 'forget':
+        clearTimeout(this.#keeping);
+        this.#keeping = undefined;
+        void this.#keeper.forget();
+        break;
+      case 'send':
+        this.#running = this.#send(doing.version, doing.save.draft, doing.save.id);
+    }
+  }
+
+  async #send(version: number, draft: D, save: string): Promise<void> {
+    try {
+      const { version: next, at } = await this.written.send(version, draft, save);
+      this.#happen({ what: 'answered', version: next, at, now: Date.now() });
+    } catch (error) {
+      const refusal = error instanceof Refusal ? error : new Refusal(0, {});
+      const says = refusal.message;
+      if (mayPass(refusal)) return this.#happen({ what: 'lost', says });
+      if (refusal.status !== 409) return this.#happen({ what: 'refused', says });
+      const there = await this.written.isThere?.(draft).catch(() => null);
+      if (there) this.#happen({ what: 'answered', ...there, now: Date.now() });
+      else this.#happen({ what: 'clashed', says });
+    }
+  }
+}
+
+/**
+ * A writer for as long as a screen shows what it writes. Leaving the screen saves; closing the window asks first, and
+ * what is not saved by then is kept.
+ * @param leaving is given the last save of it, for who looks at it next
+ */
+export function useWriter<D>(
+  make: () => Written<D>,
+  leaving: (saved: Promise<void>) => void = () => undefined,
+): { writer: Writer<D>; state: Writing<D> } {
+  const [writer] = useState(() => new Writer(make()));
+  const state = useSyncExternalStore(writer.subscribe, () => writer.state);
+  const [left] = useState(() => leaving);
+  useEffect(() => {
+    writer.come();
+    const warn = (event: BeforeUnloadEvent) => {
+      if (!isUnsaved(writer.state)) return;
+      writer.keepNow();
+      event.preventDefault();
+    };
+    const keep = () => writer.keepNow();
+    const online = () => void (writer.state.phase === 'away' && writer.flush());
+    addEventListener('beforeunload', warn);
+    addEventListener('pagehide', keep);
+    addEventListener('online', online);
+    return () => {
+      removeEventListener('beforeunload', warn);
+      removeEventListener('pagehide', keep);
+      removeEventListener('online', online);
+      left(writer.leave());
+    };
+  }, [writer, left]);
+  return { writer, state };
+}
