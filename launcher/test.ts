@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { mkdtemp, rm, statfs } from 'node:fs/promises';
 import { freemem, tmpdir } from 'node:os';
@@ -27,10 +28,12 @@ interface Chosen {
 interface Options {
   only?: string[];
   changed?: string | true;
+  long?: boolean;
 }
 
 /** What is to be tested, by what was said. Throws where there is no commit of the name that was given. */
-function chosenBy(names: string[], { only, changed }: Options): Chosen {
+function chosenBy(names: string[], { only, changed, long }: Options): Chosen {
+  if (long) return { check: false, unit: names.length > 0 ? names : properties(), e2e: null };
   if (changed !== undefined) {
     const { unit, e2e } = touchedSince(changed === true ? 'HEAD' : changed);
     return { check: true, unit: unit.length > 0 ? unit : null, e2e: e2e.length > 0 ? e2e : null };
@@ -47,6 +50,15 @@ function chosenBy(names: string[], { only, changed }: Options): Chosen {
   };
 }
 
+/** The test files that hold for whatever there is, and are tried with examples. */
+const properties = (): string[] =>
+  spawnSync('git', ['grep', '-l', "from 'fast-check'", '--', '*.test.ts', '*.test.tsx'], {
+    cwd: ROOT,
+    encoding: 'utf8',
+  })
+    .stdout.split('\n')
+    .filter((file) => file !== '');
+
 const isPart = (name: string): boolean => PARTS.some((part) => part === name);
 
 /** True for the name of a file of end-to-end tests, or its path. */
@@ -57,6 +69,7 @@ function drives(name: string): boolean {
 
 async function run(names: string[], options: Options): Promise<number> {
   const chosen = chosenBy(names, options);
+  if (options.long) process.env['PLACARD_LONG'] = '1';
   needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'pdfinfo', 'chromium', 'exiftool');
   const scratch = await mkdtemp(join(await quickFolder(), 'placard-test-'));
   // Whatever the tests and their programs put aside goes there too.
@@ -144,5 +157,11 @@ export const command = new Command('test')
       '--changed [commit]',
       'only what a change since a commit touches, by imports and by screens; since the last one where none is named',
     ).conflicts('only'),
+  )
+  .addOption(
+    new Option(
+      '--long',
+      'what holds for whatever there is, with other examples each time and many more of them',
+    ).conflicts(['only', 'changed']),
   )
   .action(exitingWith(run));

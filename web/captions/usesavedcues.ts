@@ -109,7 +109,7 @@ export function useSavedCues(
       setWriter(made);
     };
     open().catch((error: Refusal) => setFailed(error.message));
-    const keep = () => opened?.keepNow();
+    const keep = () => opened?.keepNow(true);
     const warn = (event: BeforeUnloadEvent) => {
       if (opened && isUnsaved(opened.state)) event.preventDefault();
     };

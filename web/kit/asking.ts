@@ -63,8 +63,20 @@ export const isOld = (query: {
 export const isLooking = (query: { isPending: boolean; isPlaceholderData: boolean }): boolean =>
   query.isPending || query.isPlaceholderData;
 
-/** Who is signed in. */
-export const useMe = () => useAsk(readMe, {}, { retry: false, staleTime: Number.POSITIVE_INFINITY });
+/** How often who is signed in is asked for again where no answer came, in milliseconds. */
+const AGAIN = paced(2000);
+
+/** Who is signed in. Where the connection is gone, it is asked for again by itself. */
+export const useMe = () =>
+  useAsk(
+    readMe,
+    {},
+    {
+      retry: false,
+      staleTime: Number.POSITIVE_INFINITY,
+      refetchInterval: ({ state: { error } }) => (error && mayPass(error) ? AGAIN : false),
+    },
+  );
 
 /** True when whoever is signed in may use an endpoint; what they may not is not offered to them. */
 export function useMay({ roles }: { roles: readonly Role[] }): boolean {

@@ -1,4 +1,4 @@
-import { createStore, del, entries, get, set } from 'idb-keyval';
+import { createStore, del, entries, set } from 'idb-keyval';
 
 /** What this browser keeps until the server has it. One store for all of it, by whose it is, kind, id and who writes it. */
 const store = typeof indexedDB === 'undefined' ? null : createStore('placard', 'unsaved');
@@ -21,6 +21,8 @@ export interface Found<T> {
   what: T;
 }
 
+/** What begins the name of what was kept as a window was closed. */
+const AT_ONCE = 'placard/unsaved/';
 /** What begins the name of a lock that is held for as long as something is written. */
 const LOCK = 'placard/writing/';
 /** What this window writes just now; a window that has no locks knows of no other. */
@@ -46,7 +48,22 @@ export class Keeper {
 
   /** A browser that keeps nothing is no reason not to write. */
   async keep(what: unknown): Promise<void> {
-    if (store) await set(this.#key, what, store).catch(() => undefined);
+    if (!store || shut) return;
+    await set(this.#key, what, store).catch(() => undefined);
+    // What was kept before, as a window was to be closed and was not, is older.
+    try {
+      localStorage.removeItem(AT_ONCE + this.#key);
+    } catch {}
+  }
+
+  /** The same while a window is being closed, when nothing is waited for any more. */
+  keepAtOnce(what: unknown): void {
+    if (shut) return;
+    try {
+      localStorage.setItem(AT_ONCE + this.#key, JSON.stringify(what));
+    } catch {
+      void this.keep(what);
+    }
   }
 
   /** Forgets what the server has now. */
@@ -63,19 +80,17 @@ export class Keeper {
 
 /** Forgets something that was found, once it is taken or thrown away on purpose. */
 export async function forget(key: string): Promise<void> {
+  try {
+    localStorage.removeItem(AT_ONCE + key);
+  } catch {}
   if (store) await del(key, store).catch(() => undefined);
 }
 
-/** What is kept under a key still; undefined where somebody has taken it. */
-export const keptAt = async <T>(key: string): Promise<T | undefined> =>
-  store ? get<T>(key, store).catch(() => undefined) : undefined;
-
 /** What was kept of a kind, or of one thing of it, by writers that are gone; the latest first. */
 export async function kept<T>(kind: Kept, id?: string): Promise<Found<T>[]> {
-  if (!store) return [];
   const start = mine(`${kind}/`);
   const [all, locks] = await Promise.all([
-    entries<string, T>(store).catch(() => []),
+    everything<T>(),
     globalThis.navigator?.locks?.query().catch(() => null),
   ]);
   const held = new Set(locks?.held?.map(({ name }) => name));
@@ -91,19 +106,32 @@ export async function kept<T>(kind: Kept, id?: string): Promise<Found<T>[]> {
     .toSorted((one, other) => timeOf(other.what).localeCompare(timeOf(one.what)));
 }
 
+/** All that is kept, by its key; what was kept as a window was closed is the later of two. */
+async function everything<T>(): Promise<[string, T][]> {
+  const all = new Map(store ? await entries<string, T>(store).catch(() => []) : []);
+  try {
+    for (const name of Object.keys(localStorage))
+      if (name.startsWith(AT_ONCE))
+        all.set(name.slice(AT_ONCE.length), JSON.parse(localStorage.getItem(name) ?? 'null') as T);
+  } catch {}
+  return [...all];
+}
+
 const timeOf = (what: unknown): string =>
   typeof what === 'object' && what !== null && 'at' in what ? String(what.at) : '';
 
 /** True where anything of somebody's is kept that the server does not have, be it written on still. */
 export async function anyKept(): Promise<boolean> {
-  if (!store) return false;
-  const all = await entries<string, unknown>(store).catch(() => []);
-  return all.some(([key]) => key.startsWith(`${owner}/`));
+  return (await everything()).some(([key]) => key.startsWith(`${owner}/`));
 }
 
-/** Forgets all that was kept of whoever writes here. */
+/** True once whoever wrote here has signed out, and wants nothing kept. */
+let shut = false;
+export const keepsNothing = (): boolean => shut;
+
+/** Forgets all that was kept of whoever writes here, and keeps nothing more of it in this window. */
 export async function forgetAll(): Promise<void> {
-  if (!store) return;
-  const all = await entries<string, unknown>(store).catch(() => []);
+  shut = true;
+  const all = await everything();
   await Promise.all(all.flatMap(([key]) => (key.startsWith(`${owner}/`) ? [forget(key)] : [])));
 }

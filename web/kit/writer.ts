@@ -1,6 +1,6 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { mayPass, Refusal } from './api.ts';
-import { Keeper, type Kept } from './kept.ts';
+import { Keeper, keepsNothing, type Kept } from './kept.ts';
 import { paced } from './pace.ts';
 import {
   happened,
@@ -87,13 +87,16 @@ export class Writer<D> {
     this.#happen({ what: 'clashed', says });
   }
 
-  /** Keeps what is not saved, as it is. */
-  keepNow(): void {
+  /** Keeps what is not saved, as it is; `closing` where the window is, and nothing is waited for. */
+  keepNow(closing = false): void {
     clearTimeout(this.#keeping);
     this.#keeping = undefined;
     const { written, sent, there } = this.#state;
     const draft = written ? written() : sent?.draft;
-    if (draft !== undefined) void this.#keeper.keep(this.written.kept(draft, there.version));
+    if (draft === undefined) return;
+    const what = this.written.kept(draft, there.version);
+    if (closing) this.#keeper.keepAtOnce(what);
+    else void this.#keeper.keep(what);
   }
 
   /** Goes on with it after it was left. */
@@ -187,11 +190,11 @@ export function useWriter<D>(
   useEffect(() => {
     writer.come();
     const warn = (event: BeforeUnloadEvent) => {
-      if (!isUnsaved(writer.state)) return;
-      writer.keepNow();
+      if (keepsNothing() || !isUnsaved(writer.state)) return;
+      writer.keepNow(true);
       event.preventDefault();
     };
-    const keep = () => writer.keepNow();
+    const keep = () => writer.keepNow(true);
     const online = () => void (writer.state.phase === 'away' && writer.flush());
     addEventListener('beforeunload', warn);
     addEventListener('pagehide', keep);

@@ -18,7 +18,7 @@ vi.mock('../kit/kept.ts', () => ({
       _kind: string,
       readonly id: string,
     ) {}
-    keep = (what: unknown) => Promise.resolve(void browser.kept.set(this.id, what));
+    keepAtOnce = (what: unknown) => void browser.kept.set(this.id, what);
     forget = () => Promise.resolve(void browser.kept.delete(this.id));
     end = () => undefined;
   },

@@ -55,7 +55,7 @@ export function useLabel(asset: AssetDetail) {
     ) as Partial<Placard>;
     stood.current = before;
     const what: KeptLabel = { changes: next, before };
-    void (Object.keys(next).length > 0 ? keeper.current?.keep(what) : keeper.current?.forget());
+    void (Object.keys(next).length > 0 ? keeper.current?.keepAtOnce(what) : keeper.current?.forget());
   };
   const settle = (changes: Partial<Placard>) => {
     setRefused(null);

@@ -34,7 +34,9 @@ import type { Pasted } from './pasting.ts';
 import { newPlacementId } from './placementid.ts';
 import { insertAt } from './placing.ts';
 import { positionIn, type Position } from './positions.ts';
+import { putDocument } from './putdocument.ts';
 import { RefusedPlacing } from './refusedplacing.tsx';
+import { SavedElsewhere } from './savedelsewhere.tsx';
 import { SaveLine } from './saveline.tsx';
 import { ColumnsRule } from './settings/columnsrule.tsx';
 import { ItemHandles } from './settings/itemhandles.tsx';
@@ -101,7 +103,7 @@ export function PageEditor({ page, draft: found, site, onOpenNewer }: PageEditor
   const [pasted, setPasted] = useState<Pasted | null>(null);
   // A page always has a title: without one the words are saved under the one it had.
   const ownNow = useLatest<OwnFacts>({ ...own, title: own.title.trim() || page.title });
-  const { state, write, flush, resume, adopt, base } = useAutosave(page);
+  const { state, version, write, flush, resume, adopt, base } = useAutosave(page);
   const proof = useAsk(proofPage, { params: { id: page.id } });
   const [begun] = useState(() => upgraded(resumed?.document ?? page.document));
   const today = dayIn(site.policy.timeZone, new Date());
@@ -229,6 +231,18 @@ export function PageEditor({ page, draft: found, site, onOpenNewer }: PageEditor
                 onMerged={(theirs, both) => {
                   setOwn(both);
                   resume(theirs, () => ({ ...both, document: documentOf(editor) }));
+                }}
+              />
+            )}
+            {state.kind === 'saved' && (
+              <SavedElsewhere
+                page={page.id}
+                version={version}
+                onBring={(newer) => {
+                  const { title, facts, shown } = newer;
+                  setOwn({ title, facts, shown });
+                  putDocument(editor, upgraded(newer.document), { undone: false });
+                  resume(newer, null);
                 }}
               />
             )}

@@ -78,6 +78,8 @@ export function useAutosave(page: Page) {
   return useMemo(
     () => ({
       state: stateOf(state),
+      /** The version that this window writes on. */
+      version: state.there.version,
       write: (draft: () => Draft) => writer.write(draft),
       flush: () => writer.flush(),
       /** Goes on from a newer version of the page, with a draft that has both; with none, nothing of this window's is left. */

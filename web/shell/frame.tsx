@@ -5,6 +5,8 @@ import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, Outlet } from 'react-router';
 import { readSite, type Person } from '@placard/core/contract';
+import { Asked } from '../kit/askfirst.tsx';
+import { anyKept, forgetAll } from '../kit/kept.ts';
 import { Messages } from '../kit/messages.tsx';
 import { useAsk, useServerEvents } from '../kit/asking.ts';
 import { DropAnywhere } from '../gather/dropanywhere.tsx';
@@ -123,6 +125,8 @@ const isWriting = (target: EventTarget | null): boolean =>
 
 function Account({ me, onKeys }: { me: Person; onKeys: () => void }) {
   const client = useQueryClient();
+  /** Something is kept in this browser that the server does not have. */
+  const [unsaved, setUnsaved] = useState(false);
   const leave = async () => {
     await fetch('/api/auth/sign-out', {
       method: 'POST',
@@ -150,9 +154,21 @@ function Account({ me, onKeys }: { me: Person; onKeys: () => void }) {
           </div>
           <DropdownMenu.Separator className="my-1 border-t border-rule" />
           <MenuItem onSelect={onKeys}>Keys</MenuItem>
-          <MenuItem onSelect={() => void leave()}>Sign out</MenuItem>
+          <MenuItem onSelect={() => void anyKept().then((kept) => (kept ? setUnsaved(true) : leave()))}>
+            Sign out
+          </MenuItem>
         </MenuContent>
       </DropdownMenu.Portal>
+      {unsaved && (
+        <Asked
+          title="Sign out with something not saved?"
+          says="What you wrote and the server does not have is kept in this browser, where others could read it. Signing out removes it."
+          go="Remove it and sign out"
+          leave="Stay signed in"
+          onGo={() => void forgetAll().then(leave)}
+          onLeave={() => setUnsaved(false)}
+        />
+      )}
     </DropdownMenu.Root>
   );
 }
