@@ -45,7 +45,8 @@ test('what could not be brought together is offered until somebody says what bec
   page,
 }) => {
   await enter(page);
-  await beginPage(page, 'Offered', 'As it was.');
+  const title = `Offered ${Date.now().toString(36)}`;
+  await beginPage(page, title, 'As it was.');
   const id = pageId(page);
   page.on('dialog', (dialog) => void dialog.accept());
   await saveElsewhere(page, id, 'As somebody else has it.');
@@ -84,10 +85,10 @@ test('what could not be brought together is offered until somebody says what bec
       button.click();
     });
   await expect(wordsOf(page)).toContainText('As it was. Mine.');
-  const { pages } = (await (await page.request.get('/api/pages?words=Offered')).json()) as {
+  const { pages } = (await (await page.request.get(`/api/pages?words=${title}`)).json()) as {
     pages: { title: string }[];
   };
-  expect(pages.filter(({ title }) => title === 'Offered (my words)')).toHaveLength(1);
+  expect(pages.filter((one) => one.title === `${title} (my words)`)).toHaveLength(1);
 });
 
 test('two who say something else of a page are asked which it is; what the other wrote is not undone here', async ({

@@ -75,11 +75,9 @@ export function useAutosave(page: Page) {
     // Whoever looks at the page next waits for what was just written in it.
     (saved) => leaving.wait(page.id, saved),
   );
-  return useMemo(
+  // The same for as long as it is written: who writes when they change would write without end.
+  const doing = useMemo(
     () => ({
-      state: stateOf(state),
-      /** The version that this window writes on. */
-      version: state.there.version,
       write: (draft: () => Draft) => writer.write(draft),
       flush: () => writer.flush(),
       /** Goes on from a newer version of the page, with a draft that has both; with none, nothing of this window's is left. */
@@ -93,8 +91,14 @@ export function useAutosave(page: Page) {
       /** What the server has of it, as this window knows. */
       base: () => writer.state.there.draft,
     }),
-    [state, writer],
+    [writer],
   );
+  return {
+    ...doing,
+    state: stateOf(state),
+    /** The version that this window writes on. */
+    version: state.there.version,
+  };
 }
 
 const WRITING: SaveState = { kind: 'writing' };
