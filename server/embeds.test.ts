@@ -13,7 +13,7 @@ import type {
   UnpackAnswer,
 } from '@placard/core/contract';
 import { namedIn } from '@placard/core/embed';
-import type { Block } from '@placard/core/page';
+import { FORMAT, type Block } from '@placard/core/page';
 import { openServer, until, type Caller, type OpenServer } from './testing/openserver.ts';
 
 let foreign: Server;
@@ -250,7 +250,7 @@ describe('what a host understands', () => {
   });
 });
 
-const NOTHING = { type: 'doc', format: 4, content: [] as Block[] };
+const NOTHING = { type: 'doc', format: FORMAT, content: [] as Block[] };
 const write = async (title: string, content: Block[]) =>
   (await editor.ask<Page>('POST', '/api/pages', { title, section, document: { ...NOTHING, content } })).body;
 const framing = (src: string, id: string): Block => ({
