@@ -141,7 +141,7 @@ interface Control {
   role: string;
 }
 
-/** Every control of the desk that can be used now, from the page itself; not what stands in the words. */
+/** Every control of the desk that can be used now, from the page itself; not what stands in the words, nor on a label, which is everybody’s. */
 async function controlsOf(page: Page): Promise<Control[]> {
   const list = () =>
     page.locator('main').evaluate((main, selector) => {
@@ -150,7 +150,7 @@ async function controlsOf(page: Page): Promise<Control[]> {
         if (
           !element.checkVisibility() ||
           element.matches(':disabled, [aria-disabled=true]') ||
-          element.closest('[contenteditable]')
+          element.closest('[contenteditable], article')
         )
           return [];
         const labelled = element.id ? main.querySelector(`label[for="${element.id}"]`) : null;
@@ -190,7 +190,7 @@ const elementOf = (page: Page, { name, nth, role }: Control): Promise<Locator | 
           if (
             !element.checkVisibility() ||
             element.matches(':disabled, [aria-disabled=true]') ||
-            element.closest('[contenteditable]')
+            element.closest('[contenteditable], article')
           )
             continue;
           const labelled = element.id ? main.querySelector(`label[for="${element.id}"]`) : null;
