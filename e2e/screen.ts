@@ -41,6 +41,9 @@ export async function enter(page: Page, name: Person = 'Edda Quill'): Promise<vo
   sessions.set(name, await page.context().cookies());
 }
 
+/** Has the next one who enters by this name sign in anew: who signs out ends the session that all of them share. */
+export const forgetSession = (name: Person = 'Edda Quill'): boolean => sessions.delete(name);
+
 /** Signs in as one of the sample people, and comes to the first screen. */
 export async function signIn(page: Page, name: Person = 'Edda Quill'): Promise<void> {
   await enter(page, name);
