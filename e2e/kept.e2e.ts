@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { beginPage, enter, isSaved, pageId, test, wordsOf } from './screen.ts';
+import { beginPage, enter, forgetSession, isSaved, pageId, test, wordsOf } from './screen.ts';
 
 /** The page as the server has it. */
 async function storedOf(page: Page, id: string) {
@@ -157,7 +157,10 @@ test('captions that are left at once are saved, and none are where all are taken
 test('who signs out with something unsaved is asked, and nothing of it stays in the browser', async ({
   page,
 }) => {
+  // A session of its own, which nobody enters by after it has ended.
+  forgetSession();
   await enter(page);
+  forgetSession();
   await beginPage(page, 'Left behind', 'Some words.');
   await page.route('**/api/pages/*', (route) =>
     route.request().method() === 'PUT' ? route.abort() : route.continue(),

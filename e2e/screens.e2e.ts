@@ -91,7 +91,7 @@ test('everything on the way is done by keyboard', async ({ page }) => {
   await signIn(page);
   await page.keyboard.press('Control+k');
   await expect(page.getByRole('dialog', { name: 'Find or do anything' })).toBeVisible();
-  await page.keyboard.type('Getting here');
+  await page.keyboard.type('Getting here in the dark');
   await expect(page.getByRole('option', { name: /^Getting here in the dark/ })).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Title of the page')).toHaveValue('Getting here in the dark');
