@@ -47,8 +47,8 @@ export const isSeen = (when: When | null, { day, ours }: Looking): boolean =>
 export function bothWhen(one: When | null, other: When | null): When | null {
   if (!one || !other) return one ?? other;
   const [froms, untils] = [
-    [one.from, other.from].filter((day) => typeof day === 'string').toSorted(),
-    [one.until, other.until].filter((day) => typeof day === 'string').toSorted(),
+    [one.from, other.from].filter(Boolean).toSorted(),
+    [one.until, other.until].filter(Boolean).toSorted(),
   ];
   return {
     from: froms.at(-1) ?? null,

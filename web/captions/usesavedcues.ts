@@ -3,7 +3,7 @@ import { putCaptions, readTrack, removeTrack } from '@placard/core/contract';
 import { readCaptions, writeVtt, type Cue, type TrackKind } from '@placard/core/captions';
 import { languageName } from '@placard/core/text';
 import { useQueryClient } from '@tanstack/react-query';
-import { call, type Refusal } from '../kit/api.ts';
+import { call, Refusal } from '../kit/api.ts';
 import { forget, kept } from '../kit/kept.ts';
 import { useLatest } from '../kit/uselatest.ts';
 import { Writer } from '../kit/writer.ts';
@@ -55,6 +55,9 @@ export function useSavedCues(
       try {
         // A track in which nothing is said is none.
         if (draft.length === 0) {
+          const now = await read();
+          if (now.version !== version)
+            throw new Refusal(409, { title: 'Somebody has written these captions since you opened them.' });
           if (there.current) await call(removeTrack, { params: { id: there.current } });
           there.current = null;
           return { version: 0, at };
@@ -68,7 +71,7 @@ export function useSavedCues(
         void client.invalidateQueries({ queryKey: ['/api/assets/{id}'] });
       }
     },
-    [asset, kind, language, client],
+    [asset, kind, language, client, read],
   );
 
   useEffect(() => {

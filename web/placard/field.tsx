@@ -51,11 +51,8 @@ export function Field({
     element.style.setProperty('height', 'auto');
     element.style.setProperty('height', `${element.scrollHeight + 2}px`);
   }, [draft]);
-  /** When the first key was pressed that is not kept yet. */
-  const since = useRef<number | null>(null);
   const keep = (text: string) => {
     clearTimeout(timer.current);
-    since.current = null;
     if (text.trim() !== value) onChange(text.trim());
   };
   const left = useLatest(() => keep(draft));
@@ -89,10 +86,7 @@ export function Field({
           const text = multiline ? event.target.value : event.target.value.replace(/\n/g, ' ');
           setDraft(text);
           clearTimeout(timer.current);
-          // Who never pauses is not waited for.
-          since.current ??= Date.now();
-          const rest = Math.max(0, Math.min(PAUSE, since.current + 2 * PAUSE - Date.now()));
-          timer.current = setTimeout(() => keep(text), rest);
+          timer.current = setTimeout(() => keep(text), PAUSE);
         }}
         onKeyDown={(event) => {
           if (event.key === 'Enter' && !multiline) {

@@ -15,6 +15,8 @@ const RETRY = 3000;
 export interface KeptLabel {
   changes: Partial<Placard>;
   before: Partial<Placard>;
+  /** When it was last written on (ISO 8601). */
+  at?: string;
 }
 
 /** True where nobody else has changed these fields since. */
@@ -54,7 +56,7 @@ export function useLabel(asset: AssetDetail) {
       fieldsOf(next).map((field) => [field, stood.current[field] ?? asset.placard[field]]),
     ) as Partial<Placard>;
     stood.current = before;
-    const what: KeptLabel = { changes: next, before };
+    const what: KeptLabel = { changes: next, before, at: new Date().toISOString() };
     void (Object.keys(next).length > 0 ? keeper.current?.keepAtOnce(what) : keeper.current?.forget());
   };
   const settle = (changes: Partial<Placard>) => {
@@ -131,12 +133,11 @@ export function useLabel(asset: AssetDetail) {
   useEffect(() => {
     const writes = new Keeper('label', asset.id);
     keeper.current = writes;
-    void kept<KeptLabel>('label', asset.id).then((found) => {
-      // The earliest first: what was written later says the last word.
-      for (const { key, what } of found.toReversed()) {
-        resume.current(what);
-        void forget(key);
-      }
+    void kept<KeptLabel>('label', asset.id).then(([found]) => {
+      // What is written just now comes first; what was found waits for the next time.
+      if (!found || Object.keys(unsaved.current).length > 0) return;
+      resume.current(found.what);
+      void forget(found.key);
     });
     return () => writes.end();
   }, [asset.id, resume]);
