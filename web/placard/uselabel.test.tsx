@@ -90,6 +90,7 @@ describe('a label that is written on', () => {
     expect(browser.kept.get('asset-1')).toEqual({
       changes: { alt: 'An old dome.' },
       before: { alt: 'A dome.' },
+      at: expect.any(String),
     });
     await pass(10);
     expect(there.placard.alt).toBe('An old dome.');
