@@ -528,5 +528,10 @@ describe('the policies of the whole site', () => {
     const less = await lines();
     expect(less.csp).not.toContain('board.example');
     expect(less.pages).toBe(all.pages - 1);
+    // What no visitor sees asks for nothing.
+    const hidden = JSON.parse(JSON.stringify(framing('https://backstage.example/1', 'place-p3')));
+    hidden.attrs.when = { ours: true };
+    await write('With one for our people', [hidden]);
+    expect((await lines()).csp).not.toContain('backstage.example');
   });
 });

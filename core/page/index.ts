@@ -70,7 +70,7 @@ export {
 } from './standing.ts';
 export { thinned } from './thinning.ts';
 export { knownTo, NewerDocument, upgraded } from './upgrade.ts';
-export { seenBy, whenWithin } from './seen.ts';
+export { isForVisitors, seenBy, seenSomeDay, whenWithin } from './seen.ts';
 export {
   bothWhen,
   isAsStrict,

@@ -4,6 +4,7 @@ import { writtenAddress } from '../text/index.ts';
 import type { HeldAsset, HeldFile, Use } from './held.ts';
 import type { RenderContext } from './kinds/kind.ts';
 import { phrase } from './phrases.ts';
+import type { When } from './when.ts';
 
 /** A page of ours as links know it. */
 export interface LinkedPage {
@@ -12,6 +13,8 @@ export interface LinkedPage {
   address: string;
   /** Its places that links can lead to, by the names that they have in addresses. */
   anchors: readonly string[];
+  /** When and for whom it is shown; always, to everybody, where nothing is said. */
+  shown?: When | null;
 }
 
 /** Pages that links lead to, by their ids; those that do not exist any more are absent. */

@@ -7,17 +7,26 @@ import { bothWhen, isSeen, whenOf, type Looking, type When } from './when.ts';
  * The page as somebody sees it who looks on a day: the one place where what is hidden is left out, however deep it
  * lies. What holds nothing any more goes with what it held; a cell of a table stays, empty.
  */
-export function seenBy(document: PageDocument, looking: Looking): PageDocument {
-  const content = seenAmong(document.content, looking) as PageDocument['content'];
+export const seenBy = (document: PageDocument, looking: Looking): PageDocument =>
+  withoutUnseen(document, (when) => isSeen(when, looking));
+
+/** The page as visitors see it on some day: without what is hidden, and what is for our people alone. */
+export const seenSomeDay = (document: PageDocument): PageDocument => withoutUnseen(document, isForVisitors);
+
+/** True for what visitors see on some day. */
+export const isForVisitors = (when: When | null): boolean => !when?.hidden && !when?.ours;
+
+function withoutUnseen(document: PageDocument, sees: (when: When | null) => boolean): PageDocument {
+  const content = seenAmong(document.content, sees) as PageDocument['content'];
   return content === document.content ? document : { ...document, content };
 }
 
-function seenAmong(blocks: readonly AnyBlock[], looking: Looking): readonly AnyBlock[] {
+function seenAmong(blocks: readonly AnyBlock[], sees: (when: When | null) => boolean): readonly AnyBlock[] {
   const seen = blocks.flatMap((block) => {
-    if (!isSeen(whenOf(block), looking)) return [];
+    if (!sees(whenOf(block))) return [];
     const kind = kindOf(block);
     const children = kind.children(block);
-    const inside = seenAmong(children, looking);
+    const inside = seenAmong(children, sees);
     if (inside === children) return [block];
     return inside.length === 0 && !kind.stays ? [] : [kind.withChildren(block, inside)];
   });

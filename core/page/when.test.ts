@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { PageDocumentSchema, type PageDocument } from './document.ts';
-import { seenBy } from './seen.ts';
+import { seenBy, seenSomeDay } from './seen.ts';
 import { bothWhen, isAsStrict, isSeen, showsOn, whenOf, withWhen, type When } from './when.ts';
 
 const page = (...whens: (When | null)[]): PageDocument =>
@@ -158,6 +158,20 @@ describe('what is hidden within something', () => {
     expect(shown).not.toContain('secret');
     expect(shown).toContain('before');
     expect(shown).toContain('after');
+  });
+
+  it('is seen by visitors on no day where it is hidden or for our people, and on some where it has days', () => {
+    const document = v.parse(PageDocumentSchema, {
+      type: 'doc',
+      content: [
+        words('open'),
+        words('later', { from: '2040-01-01' }),
+        { type: 'quotation', content: [words('secret', { ours: true }), words('quoted')] },
+      ],
+    });
+    const some = JSON.stringify(seenSomeDay(document));
+    for (const shown of ['open', 'later', 'quoted']) expect(some).toContain(shown);
+    expect(some).not.toContain('secret');
   });
 
   it('takes what held nothing else along, and leaves the cells of a table', () => {

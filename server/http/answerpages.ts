@@ -84,13 +84,13 @@ export function answerPages(
     return { version, changedAt: changedAt.toISOString(), findings };
   });
 
-  route(router, whoAsks, proofPage, async ({ params, query }) => {
+  route(router, whoAsks, proofPage, async ({ params, query, session }) => {
     const { site, page } = await read(params.id);
     const { findings, holdings, today } = await pages.findingsOf(database, site.id, page);
     const looking = { day: query.on ?? today, ours: query.ours === 'yes' };
     const seen = seenBy(wholePage(page), looking);
     return {
-      preview: proofAddress(store, contentOrigin, page.id, page.version, looking),
+      preview: proofAddress(store, contentOrigin, page.id, page.version, looking, session),
       version: page.version,
       findings,
       weights: [PHONE, DESK].map((viewport) => ({
@@ -166,7 +166,12 @@ export function answerPages(
   );
   route(router, whoAsks, readLinkedPages, async ({ query }) => {
     const linked = await linkedPages(database, await siteId(), query.ids.split(',').slice(0, 100));
-    return [...linked].map(([id, page]) => ({ id, ...page, anchors: [...page.anchors] }));
+    return [...linked].map(([id, { title, address, anchors }]) => ({
+      id,
+      title,
+      address,
+      anchors: [...anchors],
+    }));
   });
   route(router, whoAsks, listPageVersions, async ({ params }) =>
     versions.listVersions(database, await siteId(), params.id),

@@ -1,4 +1,4 @@
-import express, { type Express, type Response } from 'express';
+import express, { type Express, type Request, type Response } from 'express';
 import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import type { Readable } from 'node:stream';
@@ -22,8 +22,8 @@ import { isDocument, MIME_BY_EXTENSION } from '../imaging/formats.ts';
 import { readWholeVersion } from '../pages/pages.ts';
 import { readSite } from '../site/site.ts';
 import { evidenceName } from '../labels/permissions.ts';
-import { eq } from 'drizzle-orm';
-import { original } from '../db/schema.ts';
+import { and, eq, gt } from 'drizzle-orm';
+import { original, session } from '../db/schema.ts';
 import { FRAME_WIDTHS, smallFrame } from '../film/frame.ts';
 import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
@@ -37,17 +37,16 @@ const PREVIEW = 'preview:';
 const PLACED = 'placed:';
 const MEASURE = 'measure:';
 const FRAMES = 'frames:';
+/** A day is written `2026-12-01`. */
+const DAY_LONG = 10;
 /** Longer than any film, in seconds. */
 const LONGEST = 360_000;
 /** Longer than any name that a file was ever given here. */
 const LONGEST_NAME = 300;
 
-/** A proof's address holds for an hour at least; who goes on looking is given another in time. In milliseconds. */
-const [PROOF_HOLDS, PROOF_STEP] = [3_600_000, 1_800_000];
-
 /**
- * The address that shows one version of a page as visitors would see it, until a moment within two hours. It stays the
- * same for half an hour, so that a window that asks again shows what it showed.
+ * The address that shows one version of a page as visitors would see it. What is for our people it shows only in the
+ * application, and only while whoever asked is signed in by that `session`.
  */
 export function proofAddress(
   store: Store,
@@ -55,9 +54,9 @@ export function proofAddress(
   pageId: string,
   version: number,
   { day, ours }: Looking,
+  session: string,
 ): string {
-  const until = (Math.floor(Date.now() / PROOF_STEP) + 1) * PROOF_STEP + PROOF_HOLDS;
-  const named = `${pageId}/${version}/${until}/${day}${ours ? '-ours' : ''}`;
+  const named = `${pageId}/${version}/${day}${ours ? `-${session}` : ''}`;
   return `${contentOrigin}/proof/${store.signature.of(`${PREVIEW}${named}`)}/${named}`;
 }
 
@@ -75,7 +74,7 @@ export const framesAddress = (store: Store, contentOrigin: string, sha256: strin
 
 /**
  * The second origin: files, proofs and framed embeds. It knows no sessions, sets no cookies
- * and runs no scripts of its own but where a box is measured, which is sandboxed; every address is signed.
+ * and runs no scripts of its own but where a box is measured, which is sandboxed; every address is signed, and ends.
  */
 export function contentApplication({
   database,
@@ -110,7 +109,8 @@ export function contentApplication({
     if (!mime || !store.signature.matches(key, request.params.signature)) return missing(response);
     response.set({
       'content-type': mime,
-      'cache-control': 'public, max-age=31536000, immutable',
+      // Nobody shows it longer than its address holds.
+      'cache-control': 'private, max-age=3600, immutable',
       // A drawing opened on its own can neither run a script nor load anything.
       'content-security-policy':
         "default-src 'none'; style-src 'unsafe-inline'; sandbox; frame-ancestors 'none'",
@@ -146,7 +146,7 @@ export function contentApplication({
       if (!frame) return missing(response);
       response.set({
         'content-type': 'image/jpeg',
-        'cache-control': 'private, max-age=86400, immutable',
+        'cache-control': 'private, max-age=3600, immutable',
         'content-security-policy': "default-src 'none'; sandbox; frame-ancestors 'none'",
       });
       return response.send(frame);
@@ -166,15 +166,17 @@ export function contentApplication({
     return response.redirect(302, new URL(store.address(file)).pathname);
   });
 
-  app.get('/proof/:signature/:page/:version/:until/:looking', async (request, response) => {
-    const { page: id, version, until, looking, signature } = request.params;
-    const named = `${id}/${version}/${until}/${looking}`;
-    if (!store.signature.matches(`${PREVIEW}${named}`, signature)) return missing(response);
-    if (Number(until) < Date.now()) return missing(response);
+  app.get('/proof/:signature/:page/:version/:looking', async (request, response) => {
+    const { page: id, version, looking, signature } = request.params;
+    if (!store.signature.matches(`${PREVIEW}${id}/${version}/${looking}`, signature))
+      return missing(response);
+    const [day, asked] = [looking.slice(0, DAY_LONG), looking.slice(DAY_LONG + 1)];
+    const ours = asked !== '';
+    if (ours && !(isFramed(request) && (await isSignedIn(database, asked)))) return missing(response);
     const site = await readSite(database, contentOrigin);
     const page = await readWholeVersion(database, site.id, id, Number(version));
     if (page.binned) return missing(response);
-    const document = seenBy(wholePage(page), { day: looking.slice(0, 10), ours: looking.endsWith('-ours') });
+    const document = seenBy(wholePage(page), { day, ours });
     const [holdings, pages] = await Promise.all([
       holdingsFor(database, usesIn(document)),
       linkedPages(database, site.id, pagesLinkedFrom(document)),
@@ -236,6 +238,15 @@ export function contentApplication({
   app.use((_request, response) => missing(response));
   app.use(problemHandler(log));
   return app;
+}
+
+/** False for what is opened by its address alone, where a browser says so: what is for our people stands in the application. */
+const isFramed = (request: Request): boolean => (request.get('sec-fetch-dest') ?? 'iframe') === 'iframe';
+
+/** True while a session goes on. */
+async function isSignedIn(database: House['database'], id: string): Promise<boolean> {
+  const going = and(eq(session.id, id), gt(session.expiresAt, new Date()));
+  return (await database.select({ id: session.id }).from(session).where(going)).length > 0;
 }
 
 /** Passes a file on from a store that is elsewhere: a redirect would lead browsers off this origin. */

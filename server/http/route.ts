@@ -10,6 +10,8 @@ export interface Asked<P, Q, B> {
   query: Q;
   body: B;
   person: Person;
+  /** The id of the session they are signed in with; empty where nobody need be. */
+  session: string;
   request: Request;
 }
 
@@ -47,6 +49,7 @@ export function route<
         query: check(endpoint.query, request.query),
         body: check(endpoint.body, request.body ?? {}),
         person: (response.locals['person'] as Person | undefined) ?? NOBODY,
+        session: String(response.locals['session'] ?? ''),
         request,
       }),
     );

@@ -1,7 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { copiesIn, linksIn, targetOf, type LinkedPages, type PageDocument } from '@placard/core/page';
 import type { Queryable } from '../db/database.ts';
-import { pageLink, pageRow } from '../db/schema.ts';
+import { page, pageLink, pageRow } from '../db/schema.ts';
 import { addressesOf } from './addresses.ts';
 
 /** The ids of the pages that a page links to, and of the standing copy that it uses, which is kept as pages are. */
@@ -24,15 +24,21 @@ export async function linkedPages(
   if (ids.length === 0) return new Map();
   const [rows, addresses] = await Promise.all([
     database
-      .select({ id: pageRow.pageId, title: pageRow.title, places: pageRow.places })
+      .select({ id: pageRow.pageId, title: pageRow.title, places: pageRow.places, shown: page.shown })
       .from(pageRow)
+      .innerJoin(page, eq(page.id, pageRow.pageId))
       .where(and(eq(pageRow.siteId, siteId), eq(pageRow.binned, false), inArray(pageRow.pageId, [...ids]))),
     addressesOf(database, siteId, ids),
   ]);
   return new Map(
-    rows.map(({ id, title, places }) => [
+    rows.map(({ id, title, places, shown }) => [
       id,
-      { title, address: addresses.get(id) ?? '', anchors: (places ?? []).map(({ anchor }) => anchor) },
+      {
+        title,
+        address: addresses.get(id) ?? '',
+        anchors: (places ?? []).map(({ anchor }) => anchor),
+        shown,
+      },
     ]),
   );
 }

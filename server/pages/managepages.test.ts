@@ -115,6 +115,28 @@ describe('a link to a page of ours', () => {
     expect(await listed('words=Food&state=to-mend')).toEqual([]);
   });
 
+  it('is doubtful while visitors do not see that page, unless they do not see the link either', async () => {
+    const target = await begin('Rota');
+    const linking = await begin('Volunteers', doc(words('the rota', `page:${target.id}`)));
+    expect(await found(linking.id)).toEqual([]);
+    const show = async (version: number, shown: object | null) =>
+      editor.ask('PUT', `/api/pages/${target.id}`, { version, title: 'Rota', document: doc(), shown });
+    await show(1, { ours: true });
+    expect((await found(linking.id)).map(({ rule, severity }) => `${rule} ${severity}`)).toEqual([
+      'link-hidden warn',
+    ]);
+    expect(await listed('words=Volunteers&state=to-look-at')).toEqual([linking.id]);
+    await editor.ask('PUT', `/api/pages/${linking.id}`, {
+      version: 1,
+      title: 'Volunteers',
+      document: linking.document,
+      shown: { ours: true },
+    });
+    expect(await found(linking.id)).toEqual([]);
+    await show(2, null);
+    expect(await found(linking.id)).toEqual([]);
+  });
+
   it('is broken where its place was taken out of that page', async () => {
     const target = await begin('Dates', doc(heading('November'), words('x')));
     const linking = await begin('Plan', doc(words('When', `page:${target.id}#november`)));

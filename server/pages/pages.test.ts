@@ -235,20 +235,45 @@ describe('a proof', () => {
     const later = (await editor.ask<{ preview: string }>('GET', `/api/pages/${made.id}/proof`)).body.preview;
     expect(await shown(later)).toEqual([200, 'Said later']);
 
-    // The same, as it was given out some hours ago, or would be for another version or another day.
-    const [, , , id, version, until, looking] = new URL(preview).pathname.split('/');
-    const at = (...named: unknown[]) =>
-      `${server.content}/proof/${new Signature(SECRET).of(`preview:${named.join('/')}`)}/${named.join('/')}`;
-    expect(at(id, version, until, looking)).toBe(preview);
-    expect(Number(until) - Date.now()).toBeGreaterThan(3_500_000);
-    expect(Number(until) - Date.now()).toBeLessThan(7_200_000);
-    expect(await shown(at(id, version, Date.now() - 1000, looking))).toEqual([404, undefined]);
-    expect(await shown(preview.replace(`/${version}/`, '/2/'))).toEqual([404, undefined]);
+    // The same, as it was given out some hours ago, or would be for another version or another looker.
+    const [, , , ...named] = new URL(preview).pathname.split('/');
+    const given = (hoursAgo: number) =>
+      new Signature(SECRET).of(`preview:${named.join('/')}`, Date.now() - hoursAgo * 3_600_000);
+    const at = (signature: string) => `${server.content}/proof/${signature}/${named.join('/')}`;
+    expect(await shown(at(given(0)))).toEqual([200, 'Said at']);
+    expect(await shown(at(given(2)))).toEqual([404, undefined]);
+    expect(await shown(preview.replace(`/1/${named[2]}`, `/2/${named[2]}`))).toEqual([404, undefined]);
     expect(await shown(`${preview}-ours`)).toEqual([404, undefined]);
 
     await editor.ask('POST', '/api/pages/arrange', { pages: [made.id], to: { do: 'bin' } });
     expect(await shown(preview)).toEqual([404, undefined]);
     expect(await shown(later)).toEqual([404, undefined]);
+  });
+
+  it('shows what is for our people in the application alone, to who is signed in still', async () => {
+    const document = page({
+      type: 'paragraph',
+      attrs: { when: { ours: true } },
+      content: [{ type: 'text', text: 'Said among us.' }],
+    } as Block);
+    const made = await begin('For our people', document);
+    const leaving = await server.signIn('editor');
+    const asked = async (query: string) =>
+      (await leaving.ask<{ preview: string }>('GET', `/api/pages/${made.id}/proof${query}`)).body.preview;
+    const [ours, visitors] = [await asked('?ours=yes'), await asked('')];
+    const shown = async (address: string, headers: Record<string, string> = {}) => {
+      const answer = await fetch(address, { headers });
+      return [answer.status, (await answer.text()).includes('Said among us.')];
+    };
+    expect(await shown(visitors)).toEqual([200, false]);
+    expect(await shown(ours)).toEqual([200, true]);
+    expect(await shown(ours, { 'sec-fetch-dest': 'iframe' })).toEqual([200, true]);
+    // Opened by its address alone it is nothing, and nobody has it by another's session.
+    expect(await shown(ours, { 'sec-fetch-dest': 'document' })).toEqual([404, false]);
+    expect(await shown(ours.replace(/-[^-/]+$/, '-another'))).toEqual([404, false]);
+    await leaving.ask('POST', '/api/auth/sign-out', {});
+    expect(await shown(ours)).toEqual([404, false]);
+    expect(await shown(visitors)).toEqual([200, false]);
   });
 
   it('shows its pictures, and films in parts', async () => {

@@ -163,6 +163,11 @@ export async function savePage(
       changedHow: 'written',
       lastSave: wish.save ?? null,
     });
+    // What links here may lead visitors to nothing now, or not any more.
+    if (JSON.stringify(shown) !== JSON.stringify(row.page.shown)) {
+      const linking = await pagesLinkingTo(transaction, [id]);
+      if (linking.length > 0) await markPages(transaction, siteId, { pages: linking });
+    }
     return { version: current + 1, changedAt, findings };
   });
 }

@@ -93,8 +93,8 @@ describe.each<[string, () => Promise<Store>]>([
   it('is healthy, and addresses its files on the users’-content origin', async () => {
     const store = await open();
     expect(await store.healthy()).toBe(true);
-    expect(store.address('a/b.jpg')).toBe(
-      `http://content.example/f/${store.signature.of('a/b.jpg')}/a/b.jpg`,
-    );
+    const [, signature = ''] =
+      /^http:\/\/content\.example\/f\/([^/]+)\/a\/b\.jpg$/.exec(store.address('a/b.jpg')) ?? [];
+    expect(store.signature.matches('a/b.jpg', signature)).toBe(true);
   });
 });

@@ -109,6 +109,18 @@ export function useDo<P extends Schema, Q extends Schema, B extends Schema, A ex
   return { ...mutation, mutate };
 }
 
+/** How often everything is asked for again though nothing is told of it, in milliseconds: signed addresses end after an hour. */
+const RENEWED = 1_500_000;
+
+/** Keeps the addresses of what is shown from ending while somebody looks. */
+export function useRenewed(): void {
+  const client = useQueryClient();
+  useEffect(() => {
+    const due = setInterval(() => void client.invalidateQueries(), RENEWED);
+    return () => clearInterval(due);
+  }, [client]);
+}
+
 /** Milliseconds within which changes are followed together; not every window at the same moment. */
 const refreshAfter = () => paced(500 + Math.random() * 700);
 

@@ -29,9 +29,6 @@ export default function Proof() {
   return first ? <LeadOn from="/proof" to={`/proof/${first}`} /> : null;
 }
 
-/** How often what is looked at is given another address, in milliseconds: the one before ends in time. */
-const RENEWED = 1_500_000;
-
 function OneProof({ id }: { id: string }) {
   const page = useAsk(readPage, { params: { id } });
   useTakePage(id);
@@ -45,7 +42,6 @@ function OneProof({ id }: { id: string }) {
       staleTime: 0,
       after: () => leaving.over(id),
       placeholderData: (before) => before,
-      refetchInterval: RENEWED,
     },
   );
   const site = useAsk(readSite);

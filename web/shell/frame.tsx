@@ -8,7 +8,7 @@ import { readSite, type Person } from '@placard/core/contract';
 import { Asked } from '../kit/askfirst.tsx';
 import { anyKept, forgetAll } from '../kit/kept.ts';
 import { Messages } from '../kit/messages.tsx';
-import { useAsk, useServerEvents } from '../kit/asking.ts';
+import { useAsk, useRenewed, useServerEvents } from '../kit/asking.ts';
 import { DropAnywhere } from '../gather/dropanywhere.tsx';
 import { JobsUnderWay } from './jobs.tsx';
 import { Beside } from './screen.tsx';
@@ -30,6 +30,7 @@ interface FrameProps {
 /** What stands round every screen: title bar, stage rule, foot with the tray. */
 export function Frame({ me, theme, chooseTheme }: FrameProps) {
   useServerEvents();
+  useRenewed();
   useResend();
   const site = useAsk(readSite, {}, { staleTime: 60_000 });
   const { trayOpen, openTray } = useSelection();

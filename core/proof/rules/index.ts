@@ -12,6 +12,7 @@ import { hostNotApproved } from './hostnotapproved.ts';
 import { leadsWordless } from './leadswordless.ts';
 import { licenceUnknown } from './licenceunknown.ts';
 import { linkBroken } from './linkbroken.ts';
+import { linkHidden } from './linkhidden.ts';
 import { linkNameless } from './linknameless.ts';
 import { mayNotPlay } from './maynotplay.ts';
 import { movesUnstopped } from './movesunstopped.ts';
@@ -57,6 +58,7 @@ export const RULES: readonly Rule[] = [
   wordsOnPicture,
   shownLater,
   linkBroken,
+  linkHidden,
   outsideBroken,
   headingsOutOfOrder,
   tableWithoutHeads,
