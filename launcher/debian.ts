@@ -9,6 +9,7 @@ const PACKAGES: Record<string, string> = {
   my_print_defaults: 'mariadb-client-core',
   ffmpeg: 'ffmpeg',
   pdfinfo: 'poppler-utils',
+  qpdf: 'qpdf',
   chromium: 'chromium',
   exiftool: 'libimage-exiftool-perl',
   mogrify: 'imagemagick',

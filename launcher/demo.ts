@@ -54,7 +54,7 @@ export async function untilAsked(broken: Promise<string>): Promise<string | unde
 }
 
 async function run({ port: wished, data }: Place): Promise<number> {
-  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'pdfinfo');
+  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'pdfinfo', 'qpdf');
   const port = await choosePort(wished);
   const web = builtWeb();
   const house = await openHouse({

@@ -8,7 +8,7 @@ import { start, untilHealthy } from './processes.ts';
 import { say } from './say.ts';
 
 async function run({ port: wished, data }: Place): Promise<number> {
-  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'pdfinfo');
+  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'pdfinfo', 'qpdf');
   const port = await choosePort(wished);
   const origin = `http://localhost:${port}`;
   const house = await openHouse({

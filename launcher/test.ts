@@ -70,7 +70,7 @@ function drives(name: string): boolean {
 async function run(names: string[], options: Options): Promise<number> {
   const chosen = chosenBy(names, options);
   if (options.long) process.env['PLACARD_LONG'] = '1';
-  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'pdfinfo', 'chromium', 'exiftool');
+  needPrograms('mariadbd', 'my_print_defaults', 'ffmpeg', 'pdfinfo', 'qpdf', 'chromium', 'exiftool');
   const scratch = await mkdtemp(join(await quickFolder(), 'placard-test-'));
   // Whatever the tests and their programs put aside goes there too.
   process.env['TMPDIR'] = scratch;

@@ -406,7 +406,10 @@ describe('something embedded', () => {
     expect(measured.headers.get('content-security-policy')).toMatch(
       /^sandbox allow-scripts; default-src 'none'/,
     );
-    expect(await measured.text()).toContain(boxed.code);
+    const document = await measured.text();
+    expect(document).toContain(boxed.code);
+    // Nothing stands before the foreign code that would let it run more than it was given.
+    expect(document + measured.headers.get('content-security-policy')).not.toContain('nonce');
     expect((await fetch(body.preview.replace(/.(?=\/[0-9a-f]+$)/, '_'))).status).toBe(404);
   });
 

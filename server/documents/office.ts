@@ -1,4 +1,5 @@
-import yauzl, { type Entry, type ZipFile } from 'yauzl';
+import { carriedByName, carriedByRelations, namesOthers, type Carried } from '@placard/core/document';
+import { eachPart } from './parts.ts';
 
 /** What is read of a document that is a ZIP of XML (ECMA-376 Office Open XML, OpenDocument 1.3). */
 export interface OfficeFacts {
@@ -6,6 +7,8 @@ export interface OfficeFacts {
   /** BCP 47; empty where it is not said. */
   language: string;
   title: string;
+  /** What it has in it besides words and pictures. */
+  carried: ReadonlySet<Carried>;
   /** The small picture of its first page that its program left in it; null for none. */
   thumbnail: Buffer | null;
 }
@@ -19,12 +22,22 @@ const PARTS: Readonly<Record<string, number>> = {
   'meta.xml': 1_000_000,
   'Thumbnails/thumbnail.png': 5_000_000,
 };
-/** The most entries that a document is looked through for. */
-const MOST_ENTRIES = 20_000;
+const MOST_RELATIONS = 5_000_000;
 
 /** Reads what an office document says of itself. Throws an Error for what is no ZIP. */
 export async function readOffice(path: string): Promise<OfficeFacts> {
-  const parts = await partsOf(path);
+  const [carried, parts] = [new Set<Carried>(), new Map<string, Buffer>()];
+  await eachPart(path, async (name, length, read) => {
+    const shows = carriedByName(name);
+    if (shows) carried.add(shows);
+    const most = PARTS[name] ?? (namesOthers(name) ? MOST_RELATIONS : 0);
+    if (length > most) return;
+    // One part that is damaged leaves the others.
+    const bytes = await read(most).catch(() => null);
+    if (bytes && name in PARTS) parts.set(name, bytes);
+    const fetched = bytes && namesOthers(name) && carriedByRelations(bytes.toString('utf8'));
+    if (fetched) carried.add(fetched);
+  });
   const text = (name: string) => parts.get(name)?.toString('utf8') ?? '';
   const [app, core, meta] = [text('docProps/app.xml'), text('docProps/core.xml'), text('meta.xml')];
   const pages =
@@ -35,6 +48,7 @@ export async function readOffice(path: string): Promise<OfficeFacts> {
     pages: pages !== null && /^\d{1,6}$/.test(pages) && Number(pages) > 0 ? Number(pages) : null,
     language: isLanguage(language) ? language : '',
     title: (within(core, 'dc:title') ?? within(meta, 'dc:title') ?? '').slice(0, 300),
+    carried,
     thumbnail: parts.get('docProps/thumbnail.jpeg') ?? parts.get('Thumbnails/thumbnail.png') ?? null,
   };
 }
@@ -68,55 +82,3 @@ function languageIn(styles: string): string | null {
 const ENTITIES: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: "'" };
 const plain = (text: string): string =>
   text.replace(/&(amp|lt|gt|quot|apos);/g, (_, name: string) => ENTITIES[name] ?? '');
-
-async function partsOf(path: string): Promise<Map<string, Buffer>> {
-  const zip = await new Promise<ZipFile>((resolve, reject) => {
-    yauzl.open(path, { lazyEntries: true, autoClose: false }, (error, file) =>
-      error ? reject(error) : resolve(file),
-    );
-  });
-  try {
-    const parts = new Map<string, Buffer>();
-    await new Promise<void>((resolve, reject) => {
-      let seen = 0;
-      zip.on('error', reject);
-      zip.on('end', resolve);
-      zip.on('entry', (entry: Entry) => {
-        if (++seen > MOST_ENTRIES) return resolve();
-        const most = PARTS[entry.fileName];
-        if (most === undefined || entry.uncompressedSize > most) return zip.readEntry();
-        part(zip, entry, most).then(
-          (bytes) => {
-            parts.set(entry.fileName, bytes);
-            zip.readEntry();
-          },
-          // One part that is damaged leaves the others.
-          () => zip.readEntry(),
-        );
-        return undefined;
-      });
-      zip.readEntry();
-    });
-    return parts;
-  } finally {
-    zip.close();
-  }
-}
-
-function part(zip: ZipFile, entry: Entry, most: number): Promise<Buffer> {
-  return new Promise((resolve, reject) => {
-    zip.openReadStream(entry, (error, stream) => {
-      if (error) return reject(error);
-      const chunks: Buffer[] = [];
-      let bytes = 0;
-      stream.on('data', (chunk: Buffer) => {
-        bytes += chunk.length;
-        if (bytes > most) stream.destroy(new Error('This part is longer than it says.'));
-        else chunks.push(chunk);
-      });
-      stream.on('error', reject);
-      stream.on('end', () => resolve(Buffer.concat(chunks)));
-      return undefined;
-    });
-  });
-}

@@ -1,7 +1,11 @@
 import { execFile } from 'node:child_process';
-import { open } from 'node:fs/promises';
+import { mkdtemp, open, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { promisify } from 'node:util';
+import { carriedByPdf, signsPdf, type Carried } from '@placard/core/document';
 import { Refused } from '../imaging/formats.ts';
+import { objectsIn, qpdf } from './objects.ts';
 import { isLanguage } from './office.ts';
 
 const run = promisify(execFile);
@@ -16,6 +20,10 @@ export interface PdfFacts {
   pages: number;
   language: string;
   title: string;
+  /** What it has in it besides words and pictures. */
+  carried: ReadonlySet<Carried>;
+  /** Somebody vouches for its very bytes. */
+  signed: boolean;
 }
 
 /** Reads what a PDF says of itself (pdfinfo). Throws Refused for one that is damaged or locked. */
@@ -27,7 +35,7 @@ export async function readPdf(path: string): Promise<PdfFacts> {
     throw new Refused(
       locked
         ? 'This PDF is locked with a password, so that visitors could not read it either. Send one that is open.'
-        : 'This PDF is damaged or ends too early: it cannot be read. Send it again, or export it anew.',
+        : DAMAGED,
     );
   });
   const line = (name: string) =>
@@ -40,7 +48,38 @@ export async function readPdf(path: string): Promise<PdfFacts> {
   const pages = Number(line('Pages'));
   if (!Number.isInteger(pages) || pages < 1)
     throw new Refused('There is no page in this PDF. Export it anew.');
-  return { pages, title: line('Title').slice(0, 300), language: await languageOf(path) };
+  return {
+    pages,
+    title: line('Title').slice(0, 300),
+    language: await languageOf(path),
+    ...(await carriedIn(path)),
+  };
+}
+
+const DAMAGED = 'This PDF is damaged or ends too early: it cannot be read. Send it again, or export it anew.';
+
+/** What a PDF has in it besides words and pictures, from each of its objects. Throws Refused. */
+async function carriedIn(path: string): Promise<Pick<PdfFacts, 'carried' | 'signed'>> {
+  const folder = await mkdtemp(join(tmpdir(), 'placard-pdf-'));
+  const json = join(folder, 'objects.json');
+  try {
+    await qpdf(['--json-output=2', '--json-stream-data=none', '--decrypt', path, json]);
+    const carried = new Set<Carried>();
+    let signed = false;
+    for await (const one of objectsIn(json)) {
+      if (typeof one === 'string') continue;
+      const value = 'value' in one.is ? one.is.value : one.is.stream.dict;
+      carriedByPdf(value, carried);
+      signed ||= signsPdf(value);
+    }
+    return { carried, signed };
+  } catch (error) {
+    if (error instanceof Error && /qpdf: not found/.test(error.message))
+      throw new Error('qpdf is not installed on this machine.', { cause: error });
+    throw new Refused(DAMAGED, { cause: error });
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
 }
 
 /** Its first page as PNG, at most so many pixels across or down; null where it cannot be drawn. */

@@ -1,4 +1,5 @@
 import type { Facts } from '@placard/core/contract';
+import { carriedInWords } from '@placard/core/document';
 import { MIME_BY_EXTENSION, Refused } from '../imaging/formats.ts';
 import { openPicture } from '../imaging/picture.ts';
 import { readOffice } from './office.ts';
@@ -12,7 +13,7 @@ export async function readDocument(
   path: string,
   extension: string,
 ): Promise<{ facts: Facts; thumbnail: Buffer | null }> {
-  const { pages, language, page } = extension === 'pdf' ? await ofPdf(path) : await ofOffice(path);
+  const { pages, language, note, page } = extension === 'pdf' ? await ofPdf(path) : await ofOffice(path);
   return {
     facts: {
       kind: 'document',
@@ -27,20 +28,21 @@ export async function readDocument(
       thumbhash: null,
       ...(pages === null ? {} : { pages }),
       ...(language === '' ? {} : { language }),
+      ...(note === '' ? {} : { note }),
     },
     thumbnail: page && (await small(page)),
   };
 }
 
 async function ofPdf(path: string) {
-  const { pages, language } = await readPdf(path);
-  return { pages, language, page: await firstPage(path, SMALL * 2) };
+  const { pages, language, carried, signed } = await readPdf(path);
+  return { pages, language, note: carriedInWords(carried, signed), page: await firstPage(path, SMALL * 2) };
 }
 
 async function ofOffice(path: string) {
   try {
-    const { pages, language, thumbnail } = await readOffice(path);
-    return { pages, language, page: thumbnail };
+    const { pages, language, carried, thumbnail } = await readOffice(path);
+    return { pages, language, note: carriedInWords(carried), page: thumbnail };
   } catch (error) {
     throw new Refused(
       'This document is damaged or ends too early: it cannot be read. Send it again, or save it anew.',

@@ -6,7 +6,7 @@ import { Refused } from '../imaging/formats.ts';
 import { readStreams } from './probe.ts';
 import { ffmpeg, opened } from './programs.ts';
 
-/** A film or sound written anew, lying in a folder of its own until it is released. */
+/** A file written anew, lying in a folder of its own until it is released. */
 export interface Written {
   path: string;
   extension: string;
@@ -14,7 +14,7 @@ export interface Written {
   release(): Promise<void>;
 }
 
-/** True for the whole of a film or sound as it came, written anew; what is made of it besides are other files. */
+/** True for the whole of a film, a sound or a document as it came, written anew; what is made of it besides are other files. */
 export const isWhole = ({ key }: { key: string }): boolean => key.includes('/whole.');
 
 /** What a film or sound is written as, by what it came as: the first of these that can hold its streams. */

@@ -26,7 +26,7 @@ export const MIME_BY_EXTENSION: Readonly<Record<string, string>> = {
   vtt: 'text/vtt',
 };
 
-/** True for the extensions of documents: they are handed on as they came, and never opened in a browser from here. */
+/** True for the extensions of documents: they are never opened in a browser from here. */
 export const isDocument = (extension: string): boolean =>
   (MIME_BY_EXTENSION[extension] ?? '').startsWith('application/');
 

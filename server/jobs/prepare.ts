@@ -11,7 +11,8 @@ import { asset, original, ownTerms, placard, rendition, site, version } from '..
 import { codecsOf, gainFor } from '@placard/core/film';
 import { encodedIn, posterFrame } from '../film/probe.ts';
 import { readSound } from '../film/sound.ts';
-import { isWhole, writeFilm, type Gain } from '../film/write.ts';
+import { writeDocument } from '../documents/write.ts';
+import { isWhole, writeFilm, type Gain, type Written } from '../film/write.ts';
 import { assetsChanged } from '../search/searchrows.ts';
 import { versionsInUse } from '../holdings/versions.ts';
 import { servedDrawing } from '../imaging/drawing.ts';
@@ -78,18 +79,24 @@ export async function askForFilms(
   await enqueue(database, 'film', id, `Making lighter files of ${name}`);
 }
 
-/** Asks for what films and sounds lack to leave: files written anew. Answers for how many it was asked. */
+/** Asks for what films, sounds and documents lack to leave: files written anew. Answers for how many it was asked. */
 export async function askForUnwritten(database: Database): Promise<number> {
   const rows = await database
     .select({ id: asset.id })
     .from(asset)
     .leftJoin(rendition, and(eq(rendition.versionId, asset.versionId), notLike(rendition.mime, 'image/%')))
-    .where(and(inArray(asset.kind, ['film', 'sound']), eq(asset.prepared, 'done'), isNull(rendition.id)));
+    .where(
+      and(
+        inArray(asset.kind, ['film', 'sound', 'document']),
+        eq(asset.prepared, 'done'),
+        isNull(rendition.id),
+      ),
+    );
   await enqueue(
     database,
     'prepare',
     rows.map(({ id }) => id),
-    'Writing films anew',
+    'Writing files anew, as they may leave',
   );
   return rows.length;
 }
@@ -181,7 +188,7 @@ export async function makeRenditions(
         (there) => there.width === width && there.screen === screen && there.mime === `image/${format}`,
       ),
   );
-  const media = (file.facts.kind === 'film' || file.facts.kind === 'sound') && !existing.some(isWhole);
+  const media = file.facts.kind !== 'picture' && !existing.some(isWhole);
   if (missing.length === 0 && !media) return;
   await store.removeParts(folderOf(versionId));
   const copy = await localCopy(store, file.workKey ?? file.key);
@@ -190,8 +197,16 @@ export async function makeRenditions(
   let small: Made | undefined;
   try {
     if (media) {
-      const gain = await gainOf(copy.path, file.facts, preparation.film?.loudness ?? null);
-      kept.push({ ...(await keepMedia(store, versionId, copy.path, file.facts, tags, gain)), label });
+      const written =
+        file.facts.kind === 'document'
+          ? await writeDocument(copy.path, file.facts.extension, xmp)
+          : await writeFilm(
+              copy.path,
+              file.facts,
+              tags,
+              await gainOf(copy.path, file.facts, preparation.film?.loudness ?? null),
+            );
+      kept.push({ ...(await keepWhole(store, versionId, written, file.facts)), label });
     }
     const picture =
       file.facts.kind === 'film' && missing.length > 0
@@ -275,18 +290,11 @@ async function gainOf(path: string, facts: Facts, wanted: number | null): Promis
   return loudness && gainFor(loudness, wanted);
 }
 
-/** Writes a film or sound anew, with its label and nothing else that it said. */
-async function keepMedia(
-  store: Store,
-  versionId: string,
-  path: string,
-  facts: Facts,
-  tags: Readonly<Record<string, string>>,
-  gain: Gain | null,
-): Promise<Kept> {
-  const written = await writeFilm(path, facts, tags, gain);
+/** Keeps a film, a sound or a document that was written anew, with its label and nothing else that it said. */
+async function keepWhole(store: Store, versionId: string, written: Written, facts: Facts): Promise<Kept> {
   try {
-    const codecs = codecsOf(await encodedIn(written.path, written.extension));
+    const codecs =
+      facts.kind === 'document' ? '' : codecsOf(await encodedIn(written.path, written.extension));
     const key = `${folderOf(versionId)}/whole.${written.extension}`;
     await store.putFile(key, written.path);
     const mime = MIME_BY_EXTENSION[written.extension] ?? facts.mime;

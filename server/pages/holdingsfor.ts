@@ -61,14 +61,13 @@ export async function holdingsFor(
     const { facts, bytes, key } = row.original;
     const current = row.version.id === versionId;
     const files = byVersion.get(row.version.id) ?? [];
-    // What plays leaves as it was written anew, never with all that it came with.
+    // What plays or is read leaves as it was written anew, never with all that it came with.
     const played = files.filter(({ mime }) => !mime.startsWith('image/'));
     // Where it does not play everywhere as it came, the one that does is handed on.
     const safe = played.findLast((one) => !isWhole(one) && one.mime !== 'video/webm');
     const media =
       facts.kind === 'picture' ? undefined : facts.note && safe ? safe : (played.find(isWhole) ?? safe);
-    // A document is handed on as it came.
-    const whole = facts.kind === 'document' || (facts.kind === 'picture' && facts.extension === 'gif');
+    const whole = facts.kind === 'picture' && facts.extension === 'gif';
     const file = media ?? (whole ? { key, mime: facts.mime, bytes } : null);
     const part = (of: (typeof files)[number]) =>
       [current ? '' : `v${row.version.number}`, of.screen === 'narrow' ? of.screen : '', of.width || '']
@@ -92,13 +91,13 @@ export async function holdingsFor(
       pages: facts.pages,
       language: facts.language,
       focal: focalOf(row.version.preparation, facts),
-      ...(facts.note && media !== safe ? { note: facts.note } : {}),
+      ...(facts.note && (media !== safe || facts.kind === 'document') ? { note: facts.note } : {}),
       ...(row.asset.binnedAt === null ? {} : { binned: true }),
       file: file ? { key: file.key, name, mime: file.mime, bytes: file.bytes } : null,
       sources: files
         .filter(({ mime }) => mime.startsWith('image/'))
         .map((of) => ({ ...sourceOf(of), part: part(of) })),
-      ...(played.length > 0
+      ...(played.length > 0 && facts.kind !== 'document'
         ? {
             played: played.map((of) => ({
               ...sourceOf(of),

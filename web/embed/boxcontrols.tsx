@@ -103,6 +103,10 @@ export function BoxControls({
         checked={boxed.popups}
         onChange={(popups) => set({ popups })}
       />
+      <p className="caption pt-1.5">
+        It reaches nothing of the page and loads only from the hosts above. By WebRTC it can still tell any
+        machine what it has in its box, and a visitor’s address: no browser has a policy for that.
+      </p>
     </div>
   );
 }

@@ -46,6 +46,12 @@ export function Decide({
           </button>
         )}
       </div>
+      {review !== 'approved' && (
+        <p className="caption">
+          A script of it in a box loads only from hosts that are named. One way out has no policy in any
+          browser: by WebRTC it can tell any machine what it has in its box, and a visitor’s address.
+        </p>
+      )}
       {refusing && <Refusal host={host} onGo={() => go('refused')} />}
       {decide.error && <Notice severity="stop">{decide.error.message}</Notice>}
     </div>

@@ -13,6 +13,7 @@ import {
   type KeptCopy,
   type When,
 } from '@placard/core/page';
+import { nameCopied } from './copied.ts';
 import { indentBy } from './indent.ts';
 import { intoTheLine, ontoItsOwn } from './inline.ts';
 import { heldBlock } from './newblocks.ts';
@@ -134,7 +135,7 @@ function cut(): void {
   const { view, state } = editor;
   if (state.selection.empty) return;
   const { dom } = view.serializeForClipboard(state.selection.content());
-  clipboard = dom.innerHTML;
+  clipboard = nameCopied(dom.innerHTML);
   view.dispatch(state.tr.deleteSelection());
 }
 
@@ -341,8 +342,12 @@ describe('what is hidden', () => {
 
   it('comes from the clipboard only as pages have it', () => {
     editor.commands.setContent({ type: 'doc', content: [words('Open')] });
-    paste('<p data-placard-when="{&quot;hidden&quot;:&quot;yes&quot;}" data-pm-slice="0 0 []">One</p>');
-    paste('<p data-placard-when="nonsense" data-pm-slice="0 0 []">Two</p>');
+    for (const html of [
+      '<p data-placard-when="{&quot;hidden&quot;:&quot;yes&quot;}" data-pm-slice="0 0 []">One</p>',
+      '<p data-placard-when="nonsense" data-pm-slice="0 0 []">Two</p>',
+    ])
+      paste(nameCopied(html));
+    expect(editor.getText()).toContain('Two');
     expect(JSON.stringify(editor.getJSON())).not.toMatch(/yes|nonsense/);
   });
 });

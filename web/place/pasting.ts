@@ -4,6 +4,7 @@ import { Plugin, TextSelection } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
 import type { ReadHtml } from '@placard/core/reading';
 import { wordsIn } from '@placard/core/text';
+import { copied, nameCopied } from './copied.ts';
 import { newPlacementId } from './placementid.ts';
 
 /** What became of what was pasted. `plain` where it was too tangled to be read as more than words. */
@@ -20,14 +21,16 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
     const { onPasted } = this.options;
     return [
       new Plugin({
-        view: () => {
+        view: ({ dom }) => {
           // There before anything is pasted, so that it stands before what is typed next.
           void reading().catch(() => (loading = undefined));
-          return {};
+          // The editor listens there before us: what it copied is on the clipboard already.
+          for (const kind of COPYING) dom.addEventListener(kind, named);
+          return { destroy: () => COPYING.forEach((kind) => dom.removeEventListener(kind, named)) };
         },
         props: {
-          // The editor's own reading of HTML is a browser's, and knows no more of what comes from elsewhere than ours.
-          transformPastedHTML: (html) => (isForeign(html) ? '' : html),
+          // The editor's own reading of HTML is a browser's, and believes whatever looks like ours.
+          transformPastedHTML: (html) => copied(html) ?? '',
           handlePaste: (view, event) => {
             const html = event.clipboardData?.getData('text/html') ?? '';
             if (!isForeign(html)) return false;
@@ -55,8 +58,18 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
   },
 });
 
+const COPYING = ['copy', 'cut', 'dragstart'] as const;
+
+/** Names what was copied out of a page, so that it is known when it is pasted. */
+function named(event: Event): void {
+  const { clipboardData, dataTransfer } = event as Partial<ClipboardEvent & DragEvent>;
+  const data = clipboardData ?? dataTransfer;
+  const html = data?.getData('text/html') ?? '';
+  if (html.includes('data-pm-slice')) data?.setData('text/html', nameCopied(html));
+}
+
 /** True for what was not copied out of a page here. */
-const isForeign = (html: string): boolean => html !== '' && !html.includes('data-pm-slice');
+const isForeign = (html: string): boolean => html !== '' && copied(html) === null;
 
 /** Blocks at whose end one writes on. */
 const WRITTEN_ON = new Set(['paragraph', 'heading', 'bulletList', 'orderedList', 'quotation']);

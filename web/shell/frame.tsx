@@ -7,6 +7,7 @@ import { Link, Outlet } from 'react-router';
 import { readSite, type Person } from '@placard/core/contract';
 import { Asked } from '../kit/askfirst.tsx';
 import { anyKept, forgetAll } from '../kit/kept.ts';
+import { forgetCopied } from '../place/copied.ts';
 import { Messages } from '../kit/messages.tsx';
 import { useAsk, useRenewed, useServerEvents } from '../kit/asking.ts';
 import { DropAnywhere } from '../gather/dropanywhere.tsx';
@@ -134,6 +135,7 @@ function Account({ me, onKeys }: { me: Person; onKeys: () => void }) {
       headers: { 'content-type': 'application/json' },
       body: '{}',
     });
+    forgetCopied();
     client.clear();
     location.assign('/');
   };

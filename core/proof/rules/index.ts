@@ -6,6 +6,7 @@ import { captionsMissing } from './captionsmissing.ts';
 import { compLeft } from './compleft.ts';
 import { copyGone } from './copygone.ts';
 import { creditMissing } from './creditmissing.ts';
+import { documentActive } from './documentactive.ts';
 import { headingsOutOfOrder } from './headingsoutoforder.ts';
 import { heavy } from './heavy.ts';
 import { hostNotApproved } from './hostnotapproved.ts';
@@ -46,6 +47,7 @@ export const RULES: readonly Rule[] = [
   soft,
   heavy,
   mayNotPlay,
+  documentActive,
   captionsMissing,
   movesUnstopped,
   hostNotApproved,
