@@ -212,7 +212,7 @@ export const rendition = mysqlTable(
     screen: varchar('screen', { length: 6 }).$type<'wide' | 'narrow'>().notNull().default('wide'),
     width: int('width').notNull(),
     height: int('height').notNull(),
-    mime: varchar('mime', { length: 40 }).notNull(),
+    mime: varchar('mime', { length: 100 }).notNull(),
     /** What a media type says of a film's or sound's codecs (RFC 6381); empty where nothing is sure. */
     codecs: varchar('codecs', { length: 60 }).notNull().default(''),
     bytes: bigint('bytes', { mode: 'number' }).notNull(),

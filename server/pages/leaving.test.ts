@@ -1,11 +1,12 @@
-import { Unzip, UnzipInflate } from 'fflate';
+import { Unzip, UnzipInflate, unzipSync } from 'fflate';
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AssetDetail, Page, PermissionOnFile, Site } from '@placard/core/contract';
-import type { Block } from '@placard/core/page';
+import { linkToFile, type Block } from '@placard/core/page';
 import type { Finding } from '@placard/core/proof';
+import { docx } from '../testing/documents.ts';
 import { openServer, until, type Caller, type OpenServer } from '../testing/openserver.ts';
 import { send, settled } from '../testing/sending.ts';
 
@@ -34,6 +35,7 @@ const read = async (id: string) => (await editor.ask<AssetDetail>('GET', `/api/a
 const prepared = (id: string) =>
   until(async () => {
     const asset = await read(id);
+    if (asset.prepared === 'failed') throw new Error(asset.trouble ?? 'It could not be prepared.');
     return asset.prepared === 'done' && asset;
   });
 
@@ -301,4 +303,35 @@ describe('a save', () => {
       else expect(binned.body.used[0]?.pages[0]?.title).toBe(`Placing ${round}`);
     },
   );
+});
+
+describe('a document that leaves', () => {
+  it('says nothing of who wrote it, and what else is in it is found before', async () => {
+    const id = await hold(
+      docx({
+        'docProps/core.xml': '<c><dc:creator>Anna Example</dc:creator></c>',
+        'word/vbaProject.bin': 'x',
+      }),
+      'Minutes',
+    );
+    expect((await read(id)).facts.note).toMatch(/macros/);
+    const page = await begin('With minutes', {
+      type: 'paragraph',
+      content: [
+        {
+          type: 'text',
+          text: 'The minutes',
+          marks: [{ type: 'link', attrs: { href: linkToFile(id), newWindow: null } }],
+        },
+      ],
+    });
+    const { body } = await editor.ask<{ findings: Finding[] }>('GET', `/api/pages/${page.id}/proof`);
+    expect(body.findings.map(({ rule, severity }) => `${rule} ${severity}`)).toContain(
+      'document-active warn',
+    );
+    const file = [...(await zipOf(page.id))].find(([name]) => name.endsWith('.docx'));
+    const parts = unzipSync(file?.[1] ?? Buffer.alloc(0));
+    expect(Buffer.from(parts['docProps/core.xml'] ?? []).toString()).toBe('<c></c>');
+    expect(parts['word/vbaProject.bin']).toBeDefined();
+  });
 });

@@ -1,3 +1,4 @@
+import { DrizzleQueryError } from 'drizzle-orm/errors';
 import type { Logger } from 'pino';
 import { availableParallelism } from 'node:os';
 import { newId } from '../db/columns.ts';
@@ -129,7 +130,7 @@ export class Runner {
         return;
       }
       const says = inWords(error);
-      this.#log.warn({ job: row.kind, subject: row.subject, error: says }, 'Job failed');
+      this.#log.warn({ job: row.kind, subject: row.subject, error: says, err: error }, 'Job failed');
       await this.#putAside(row, work, says, !(error instanceof Refused));
     }
   }
@@ -151,5 +152,7 @@ function inWords(error: unknown): string {
   for (let cause = error; cause instanceof Error; cause = cause.cause)
     if ('code' in cause && cause.code === 'ENOSPC')
       return 'The disk is full. Nothing was kept of this; try again when there is room.';
+  if (error instanceof DrizzleQueryError)
+    return 'The database did not take what was made of this; the log says why.';
   return error instanceof Error ? error.message : String(error);
 }

@@ -1,0 +1,1 @@
+ALTER TABLE `rendition` MODIFY COLUMN `mime` varchar(100) NOT NULL;
