@@ -11,7 +11,16 @@ import { startMariaDb } from './mariadb.ts';
 const FOLDER = fileURLToPath(new URL('../bench/', import.meta.url));
 
 async function run(words: string[]): Promise<number> {
-  needPrograms('mariadbd', 'my_print_defaults', 'mogrify', 'vipsthumbnail', 'chromium', 'ffmpeg', 'pdfinfo', 'qpdf');
+  needPrograms(
+    'mariadbd',
+    'my_print_defaults',
+    'mogrify',
+    'vipsthumbnail',
+    'chromium',
+    'ffmpeg',
+    'pdfinfo',
+    'qpdf',
+  );
   const all = readdirSync(FOLDER)
     .filter((file) => file.endsWith('.bench.ts'))
     .map((file) => file.replace('.bench.ts', ''));

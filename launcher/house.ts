@@ -6,6 +6,7 @@ import { pathToFileURL } from 'node:url';
 import { startMariaDb, type RunningDatabase } from './mariadb.ts';
 import { lockFolder } from './folderlock.ts';
 import { freeRun, takenIn } from './ports.ts';
+import { keepReserve } from './reserve.ts';
 import { startOurs, untilHealthy, type Started } from './processes.ts';
 import { say } from './say.ts';
 
@@ -53,6 +54,8 @@ export interface OpenHouse {
 export async function openHouse(plan: Plan): Promise<OpenHouse> {
   const data = resolve(plan.data);
   const origin = plan.origin ?? `http://localhost:${plan.port}`;
+  const ofDisk = await keepReserve(data);
+  if (ofDisk) say(ofDisk);
   const letGo = await lockFolder(data, `at ${origin}`);
   const started: Started[] = [];
   let database: RunningDatabase | undefined;

@@ -8,6 +8,7 @@ import mysql from 'mysql2/promise';
 import { whereIs } from './debian.ts';
 import { anyPort } from './ports.ts';
 import { start } from './processes.ts';
+import { outOfRoom } from './reserve.ts';
 import { say } from './say.ts';
 
 /** How long after it ended by itself the database is started again, in milliseconds. */
@@ -140,5 +141,7 @@ async function untilItAnswers(url: string, ended: () => boolean, folder: string)
     }
   }
   const log = await readFile(join(folder, 'mariadb.log'), 'utf8').catch(() => '');
+  const full = await outOfRoom(folder, log.split('\n').slice(-40).join('\n'));
+  if (full) throw new Error(full);
   throw new Error(`MariaDB did not start.\n${log.split('\n').slice(-12).join('\n')}`);
 }

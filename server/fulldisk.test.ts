@@ -1,12 +1,12 @@
 import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { appendFile, mkdtemp, readdir, rm } from 'node:fs/promises';
+import { mkdtemp, readdir, rm, statfs, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import sharp from 'sharp';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import type { Arrival, Asset } from '@placard/core/contract';
+import type { Arrival, Asset, AssetDetail, Site } from '@placard/core/contract';
 import { openServer, until, type Caller, type OpenServer } from './testing/openserver.ts';
 import { send, settled } from './testing/sending.ts';
 
@@ -54,20 +54,25 @@ it.runIf(made)('a disk that fills in the middle of an upload is said so; nothing
   expect(arrival.state).toBe('ready');
 });
 
-it.runIf(made)('a store that fills keeps nothing of a file, and says so of the arrival', async () => {
-  const before = await files(store);
+/** Fills what is free of the store but for so many bytes; answers how that is undone. */
+async function fill(left: number): Promise<() => Promise<void>> {
   const filler = join(store, 'filler');
-  for (let whole = true; whole;)
-    whole = await appendFile(filler, Buffer.alloc(200_000)).then(
-      () => true,
-      () => false,
-    );
+  const { bavail, bsize } = await statfs(store);
+  await writeFile(filler, Buffer.alloc(Math.max(0, bavail * bsize - left)));
+  return () => rm(filler);
+}
+
+it.runIf(made)('a store that fills while a file comes keeps nothing of it, and says so', async () => {
+  const before = await files(store);
   const bytes = await noisy(1500, 1100);
   expect(bytes.length).toBeGreaterThan(1_000_000);
-  const arrival = await settled(editor, await send(server, editor, bytes, 'middling.jpg'));
+  const [uploading, id] = await beginUpload(bytes);
+  const undo = await fill(300_000);
+  expect((await uploading()).status).toBeGreaterThanOrEqual(400);
+  const arrival = await settled(editor, id);
   expect(arrival.state).toBe('refused');
   expect(arrival.says).toMatch(/disk is full/i);
-  await rm(filler);
+  await undo();
   expect((await files(store)).map(({ name }) => name).toSorted()).toEqual(
     before.map(({ name }) => name).toSorted(),
   );
@@ -75,3 +80,54 @@ it.runIf(made)('a store that fills keeps nothing of a file, and says so of the a
   const again = await settled(editor, await send(server, editor, bytes, 'middling.jpg'));
   expect(again.state).toBe('ready');
 });
+
+it.runIf(made)('a disk that is nearly full takes nothing in, and the bin can be emptied', async () => {
+  const arrival = await settled(editor, await send(server, editor, await noisy(640, 480), 'going.jpg'));
+  const { body: site } = await editor.ask<Site>('GET', '/api/site');
+  const { body } = await editor.ask<{ accepted: { asset: string }[] }>('POST', '/api/arrivals/accept', {
+    arrivals: [{ id: arrival.id, title: 'Going', section: site.sections[0]?.id }],
+  });
+  const id = body.accepted[0]?.asset ?? '';
+  await until(async () => {
+    const { prepared } = (await editor.ask<AssetDetail>('GET', `/api/assets/${id}`)).body;
+    return prepared === 'done';
+  });
+  await editor.ask('POST', '/api/assets/bin', { assets: [id] });
+  const many = (await files(store)).length;
+  const undo = await fill(2_000_000);
+  // A house that is started on such a disk is open, and says so of itself.
+  await server.kill('SIGKILL');
+  await server.start();
+  const health = await fetch(`${server.address.replace('localhost', '127.0.0.1')}/healthz`);
+  expect([health.status, (await health.json()) as unknown]).toMatchObject([503, { store: false }]);
+  await expect(send(server, editor, await noisy(300, 200), 'more.jpg')).rejects.toThrow(
+    /disk is full, or nearly: 2\.0 MB are left/,
+  );
+  expect((await editor.ask('POST', '/api/assets/empty-bin', {})).status).toBeLessThan(300);
+  await until(async () => (await files(store)).length < many);
+  await undo();
+  expect((await settled(editor, await send(server, editor, await noisy(300, 200), 'more.jpg'))).state).toBe(
+    'ready',
+  );
+});
+
+/** Announces a file (tus), and answers how it is sent, with the id of its arrival. */
+async function beginUpload(bytes: Buffer): Promise<[() => Promise<Response>, string]> {
+  const headers = { cookie: editor.cookie, 'tus-resumable': '1.0.0' };
+  const at = server.address.replace('localhost', '127.0.0.1');
+  const begun = await fetch(`${at}/upload`, {
+    method: 'POST',
+    headers: { ...headers, 'upload-length': String(bytes.length) },
+  });
+  const id = begun.headers.get('location')?.split('/').at(-1) ?? '';
+  const sending = { 'content-type': 'application/offset+octet-stream', 'upload-offset': '0' };
+  return [
+    () =>
+      fetch(`${at}/upload/${id}`, {
+        method: 'PATCH',
+        headers: { ...headers, ...sending },
+        body: new Uint8Array(bytes),
+      }),
+    id,
+  ];
+}

@@ -64,7 +64,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
     {
       receive: receiveWork(database, store, configuration.uploads),
       prepare: prepareWork(database, store),
-      fetch: fetchWork(database, outbound, configuration.uploads, configuration.maxUpload),
+      fetch: fetchWork(database, store, outbound, configuration.uploads, configuration.maxUpload),
       send: sendWork(database, store, videoHost),
       batch: batchWork(database, store),
       relabel: relabelWork(database, store),

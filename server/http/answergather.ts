@@ -116,7 +116,7 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
     const site = await siteId();
     const ids = await refusing(async () => {
       // How large they are is known only once they come; the next one finds no room then.
-      await refuseWithoutRoom({ database, uploads: configuration.uploads }, site, 1);
+      await refuseWithoutRoom({ database, uploads: configuration.uploads, store }, site, 1);
       for (const { address } of body.items) checkAddress(address, configuration.trustedOutside);
       return arrivals.announceFetches(database, site, person.id, body.items);
     });

@@ -18,7 +18,7 @@ const uploader = new AsyncLocalStorage<Person>();
  * Resumable uploads (tus 1.0) at `/upload`; each becomes an arrival when it begins. What was sent cannot be fetched
  * here: of the protocol's methods only those that send it are answered.
  */
-export async function uploads({ configuration, database, siteId, runner, log }: House): Promise<Router> {
+export async function uploads({ configuration, database, siteId, store, runner, log }: House): Promise<Router> {
   const { uploads: folder, maxUpload: maxSize } = configuration;
   await mkdir(folder, { recursive: true });
   const server = new Server({
@@ -42,7 +42,7 @@ export async function uploads({ configuration, database, siteId, runner, log }: 
       if (before === 'of another') throw refusal('This name is taken. Send it under another.');
       if (before === 'come') throw { status_code: 410, body: 'This file has come already.' };
       try {
-        await refuseWithoutRoom({ database, uploads: folder }, site, upload.size);
+        await refuseWithoutRoom({ database, uploads: folder, store }, site, upload.size);
       } catch (error) {
         throw asAnswer(error);
       }
@@ -60,7 +60,7 @@ export async function uploads({ configuration, database, siteId, runner, log }: 
     onUploadFinish: async (_request, upload) => {
       try {
         // What others sent meanwhile may have taken the room that there was when this one began.
-        await refuseWithoutRoom({ database, uploads: folder }, await siteId(), 0);
+        await refuseWithoutRoom({ database, uploads: folder, store }, await siteId(), 0);
       } catch (error) {
         if (error instanceof Refusal) await refuseArrival(database, folder, upload.id, error.message);
         throw asAnswer(error);

@@ -8,6 +8,7 @@ import { Refusal } from '../refusal.ts';
 import { Refused } from '../imaging/formats.ts';
 import { sniff } from '../imaging/sniff.ts';
 import type { Outbound } from '../outbound/outbound.ts';
+import type { Store } from '../store/store.ts';
 import { refuseWithoutRoom } from '../site/room.ts';
 import { enqueue } from '../queue/queue.ts';
 import type { Work } from '../queue/runner.ts';
@@ -15,7 +16,13 @@ import type { Work } from '../queue/runner.ts';
 const WITHIN = 15 * 60_000;
 
 /** Fetches a file from the web into the folder of uploads, then has it read like one that was sent. */
-export function fetchWork(database: Database, outbound: Outbound, uploads: string, mostBytes: number): Work {
+export function fetchWork(
+  database: Database,
+  store: Pick<Store, 'free'>,
+  outbound: Outbound,
+  uploads: string,
+  mostBytes: number,
+): Work {
   return {
     run: async (id, advance) => {
       const row = await stillWanted(database, id);
@@ -36,7 +43,7 @@ export function fetchWork(database: Database, outbound: Outbound, uploads: strin
         const limits = { mostBytes, within: WITHIN, signal: given.signal };
         await outbound.download(row.address, path, limits, tell);
         // What was fetched lies in the folder of uploads by now, and is counted there.
-        await refuseWithoutRoom({ database, uploads }, row.siteId, 0).catch((error: unknown) => {
+        await refuseWithoutRoom({ database, uploads, store }, row.siteId, 0).catch((error: unknown) => {
           throw error instanceof Refusal ? new Refused(error.message) : error;
         });
         await sniff(path);

@@ -5,6 +5,7 @@ import type { Database } from '../db/database.ts';
 import { arrival, asset, original, rendition, site, version } from '../db/schema.ts';
 import { receivedBytes } from '../holdings/arrivals.ts';
 import { full } from '../refusal.ts';
+import { FREE_FLOOR, type Store } from '../store/store.ts';
 
 /** Where room is counted: rows, and the folder of uploads under way. */
 export interface Counted {
@@ -49,8 +50,17 @@ export async function readRoom({ database, uploads }: Counted, siteId: string): 
   return { used, limit: row?.room ?? null };
 }
 
-/** Throws a Refusal (full) when so many bytes more find no room. */
-export async function refuseWithoutRoom(counted: Counted, siteId: string, bytes: number): Promise<void> {
+/** Throws a Refusal (full) when so many bytes more find no room, by what the site may use or on the disk. */
+export async function refuseWithoutRoom(
+  counted: Counted & { store: Pick<Store, 'free'> },
+  siteId: string,
+  bytes: number,
+): Promise<void> {
+  const free = await counted.store.free();
+  if (free !== null && free - bytes < FREE_FLOOR)
+    throw full(
+      `The disk is full, or nearly: ${inBytes(free)} are left, and ${inBytes(FREE_FLOOR)} have to stay free. Nothing of this was kept. Empty the bin, or ask whoever runs this place for room.`,
+    );
   const [row] = await counted.database.select({ room: site.room }).from(site).where(eq(site.id, siteId));
   if (row?.room == null) return;
   const { used, limit } = await readRoom(counted, siteId);

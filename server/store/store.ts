@@ -35,12 +35,15 @@ export interface Store {
   localPath(key: string): string | null;
   /** The address of a file on the users'-content origin. */
   address(key: string): string;
+  /** Bytes that are free where files lie; null where nobody says so. */
+  free(): Promise<number | null>;
   /** True when the store can be written to. */
   healthy(): Promise<boolean>;
   signature: Signature;
 }
 
-const FREE_FLOOR = 50_000_000;
+/** Bytes that stay free on the disk: below them nothing is taken in, so that what is there can be worked with and cleared away. */
+export const FREE_FLOOR = 50_000_000;
 
 /** Opens the store named by an address: `file:///folder` or `s3://bucket?endpoint=…&region=…`. */
 export async function openStore(address: string, secret: string, contentOrigin: string): Promise<Store> {
@@ -74,16 +77,22 @@ export async function openStore(address: string, secret: string, contentOrigin: 
     files: () => (folder === null ? filesOf(disk) : filesIn(folder)),
     localPath: (key) => (folder === null ? null : `${folder.replace(/\/$/, '')}/${key}`),
     address: (key) => `${contentOrigin}/f/${signature.of(key)}/${key}`,
+    free: () => freeOn(folder),
     healthy: async () => {
       try {
         if (folder === null) return await disk.exists('health').then(() => true);
-        const { bavail, bsize } = await statfs(folder);
-        return bavail * bsize > FREE_FLOOR;
+        return ((await freeOn(folder)) ?? 0) > FREE_FLOOR;
       } catch {
         return false;
       }
     },
   };
+}
+
+async function freeOn(folder: string | null): Promise<number | null> {
+  if (folder === null) return null;
+  const { bavail, bsize } = await statfs(folder);
+  return bavail * bsize;
 }
 
 async function* filesIn(folder: string) {
