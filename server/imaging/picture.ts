@@ -7,6 +7,7 @@ import { drawn, sizeOfDrawing } from './drawing.ts';
 import { MIME_BY_EXTENSION, MOST_PIXELS, Refused } from './formats.ts';
 import { pixelsOf } from './pixels.ts';
 import { readPngHead } from './png.ts';
+import { whyTiffIsNotRead } from './tiff.ts';
 
 // Pictures are worked on side by side, one thread each; libvips keeps nothing between them.
 sharp.cache(false);
@@ -31,6 +32,8 @@ export async function readPicture(
   path: string | Buffer,
   extension: string,
 ): Promise<{ facts: Facts; thumbnail: Buffer; likeness: bigint | null; colour: Colour | null }> {
+  const odd = extension === 'tiff' && typeof path === 'string' ? await whyTiffIsNotRead(path) : null;
+  if (odd) throw new Refused(odd);
   const drawing = extension === 'svg' ? await sizeOfDrawing(path) : null;
   const { width, height, frames, pages, metadata } = drawing
     ? { ...drawing, frames: 1, pages: 1, metadata: null }
