@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import type { Facts } from '@placard/core/contract';
 import { whyMayNotPlay, type Encoded } from '@placard/core/film';
 import { MIME_BY_EXTENSION, MOST_PIXELS, Refused } from '../imaging/formats.ts';
+import { isCutOff } from './cut.ts';
 import { ffmpeg, ffprobe, opened } from './programs.ts';
 
 const ProbeSchema = v.object({
@@ -53,9 +54,11 @@ export async function readFilm(path: string, extension: string): Promise<Facts> 
     transparent: false,
     orientation: 1,
     thumbhash: null,
-    note: whyMayNotPlay(streams),
+    note: [(await isCutOff(path, extension)) && CUT, whyMayNotPlay(streams)].filter(Boolean).join(' '),
   };
 }
+
+const CUT = 'It was cut off on its way: its end is missing. Send it again.';
 
 /** How many frames a second a picture has, where it says something that can be. */
 function rateOf({ avg_frame_rate: rate = '' }: Stream): { rate: number } | null {

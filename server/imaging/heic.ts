@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { isCutOff } from '../film/cut.ts';
 import { Refused } from './formats.ts';
 import { threadsOf } from '../threads.ts';
 
@@ -13,6 +14,9 @@ const threads = threadsOf<{ path: string; mostPixels: number }, Decoded>(
 
 /** What a HEIC picture is worked on as: an upright JPEG of high quality. Decoded in a thread of its own. Throws Refused. */
 export async function convertHeic(path: string): Promise<Buffer> {
+  // Its decoder makes something of whatever has come, grey where nothing has.
+  if (await isCutOff(path, 'heic'))
+    throw new Refused('This HEIC picture ends too early: a part of it did not come. Send it again.');
   const { data, width, height } = await decode(path);
   return sharp(Buffer.from(data.buffer), { raw: { width, height, channels: 4 }, limitInputPixels: false })
     .removeAlpha()

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { migrateDatabase, openDatabase, type Database } from '../db/database.ts';
 import { job } from '../db/schema.ts';
 import { createEmptyDatabase } from '../testing/opendatabase.ts';
-import { advance, enqueue, fail, finish, jobOn, take, visibleJobs } from './queue.ts';
+import { advance, enqueue, fail, finish, giveBack, jobOn, take, visibleJobs } from './queue.ts';
 
 let database: Database;
 let drop: () => Promise<void>;
@@ -138,6 +138,34 @@ describe('jobs', () => {
       rests.push((resting?.leaseUntil?.getTime() ?? 0) - Date.now());
     }
     expect(rests).toEqual([...rests].sort((a, b) => a - b));
+  });
+
+  it('that get further each time are not what their processes ended of', async () => {
+    await enqueue(database, 'batch', 'batch-1', '');
+    const turn = async (...reached: number[]) => {
+      const row = await take(database, 'worker');
+      if (!row) throw new Error('nothing to take');
+      for (const done of reached) await advance(database, row.id, done, 9);
+      await database.update(job).set({ leaseUntil: new Date(Date.now() - 1) });
+      return row.lost;
+    };
+    // Each begins anew and ends a little later; the last three end at the same place.
+    expect([await turn(1, 2), await turn(1, 2, 3), await turn(1, 2, 3, 4)]).toEqual([0, 1, 1]);
+    expect([await turn(1, 2, 3, 4), await turn(1, 4), await turn()]).toEqual([1, 2, 3]);
+  });
+
+  it('whose worker ends on purpose wait for the next, with nothing counted against them', async () => {
+    await enqueue(database, 'prepare', ['asset-1', 'asset-2'], '');
+    const mine = await take(database, 'ending');
+    const others = await take(database, 'another');
+    await giveBack(database, 'ending');
+    expect(await take(database, 'next')).toMatchObject({ id: mine?.id, lost: 0, attempts: 1 });
+    expect(await take(database, 'next')).toBeUndefined();
+    const [still] = await database
+      .select()
+      .from(job)
+      .where(eq(job.id, others?.id ?? ''));
+    expect(still?.leasedBy).toBe('another');
   });
 
   it('tell how far they are, and vanish when done', async () => {

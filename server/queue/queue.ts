@@ -165,11 +165,20 @@ export class TakenBack extends Error {
   override name = 'TakenBack';
 }
 
-/** Says how far a job is. Throws TakenBack. */
+/**
+ * Says how far a job is. One that gets further than any turn before it has not brought its process down where those
+ * ended: it is not counted against it. Throws TakenBack.
+ */
 export async function advance(database: Database, id: string, done: number, total: number): Promise<void> {
   const [{ affectedRows }] = await database
     .update(job)
-    .set({ done, total, changedAt: new Date() })
+    // MariaDB sets these in turn: how far it came before is compared before it is written over.
+    .set({
+      lost: sql`if(${job.lost} > 0 and ${done} > ${job.done}, 0, ${job.lost})`,
+      done: sql`if(${job.lost} > 0, greatest(${done}, ${job.done}), ${done})`,
+      total,
+      changedAt: new Date(),
+    })
     .where(eq(job.id, id));
   if (affectedRows === 0) throw new TakenBack('This was taken back.');
 }
@@ -177,6 +186,19 @@ export async function advance(database: Database, id: string, done: number, tota
 /** Takes work on a subject back, whether it waits or is being done: whoever does it hears so when it says how far it is. */
 export async function takeBack(database: Database, kind: JobKind, subject: string): Promise<void> {
   await database.delete(job).where(and(eq(job.kind, kind), eq(job.subject, subject)));
+}
+
+/** Lets go of jobs that a worker ends in the middle of, on purpose: they wait for the next, and nothing is counted against them. */
+export async function giveBack(database: Database, worker: string): Promise<void> {
+  await database
+    .update(job)
+    .set({
+      state: 'waiting',
+      leasedBy: null,
+      leaseUntil: null,
+      attempts: sql`greatest(${job.attempts}, 1) - 1`,
+    })
+    .where(and(eq(job.leasedBy, worker), eq(job.state, 'working')));
 }
 
 /** Ends a job that is done; one that was asked for again meanwhile waits for its next turn. */

@@ -9,6 +9,7 @@ import {
   ALONE,
   fail,
   finish,
+  giveBack,
   LEASE,
   MOST_LOST,
   renew,
@@ -59,13 +60,16 @@ export class Runner {
     this.#wake();
   }
 
-  /** Takes no more jobs and waits for the ones under way. */
+  /** Takes no more jobs and waits a while for the ones under way; those that take longer are let go of. */
   async stop(): Promise<void> {
     this.#stopped = true;
     this.#wake();
-    await this.#loop;
-    await Promise.all(this.#running.values());
+    const over = this.#loop.then(() => Promise.all(this.#running.values()));
+    let patience: NodeJS.Timeout | undefined;
+    await Promise.race([over, new Promise((resolve) => (patience = setTimeout(resolve, PATIENCE)))]);
+    clearTimeout(patience);
     clearInterval(this.#heartbeat);
+    await giveBack(this.#database, this.#id);
   }
 
   async #run(): Promise<void> {
@@ -144,6 +148,9 @@ export class Runner {
     }
   }
 }
+
+/** How long a server that ends waits for what it is doing, in milliseconds: less than whoever ends it waits for it. */
+const PATIENCE = 4000;
 
 const LOST = 'The server stopped three times while it worked on this, so it was set aside.';
 

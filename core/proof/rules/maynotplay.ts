@@ -5,7 +5,7 @@ export const mayNotPlay: HeldRule = {
   look: ({ asset, name }) =>
     Boolean(asset.note) && {
       severity: 'warn',
-      says: `“${name}” may not play everywhere. ${asset.note}`,
-      remedy: 'Replace its file by one that plays everywhere.',
+      says: `“${name}” may not play as it should. ${asset.note}`,
+      remedy: 'Replace its file by one that is whole, and plays everywhere.',
     },
 };
