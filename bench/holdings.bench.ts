@@ -101,6 +101,7 @@ async function bareStatements(
 export async function fill(
   database: Database,
   seen: readonly { key: string; thumbhash: string }[] = [],
+  many = ASSETS,
 ): Promise<string> {
   const [there] = await database.select().from(site);
   const siteId = there?.id ?? 'site-of-the-bench';
@@ -121,7 +122,7 @@ export async function fill(
     slug,
   }));
   await database.insert(section).values(sections);
-  for (let from = 0; from < ASSETS; from += AT_ONCE) {
+  for (let from = 0; from < many; from += AT_ONCE) {
     const numbers = Array.from({ length: AT_ONCE }, (_, at) => from + at);
     const pick = <T>(list: readonly T[], number: number): T => list[number % list.length] as T;
     const wordsOf = (number: number) => {

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { PlacardSchema } from '../credit/placard.ts';
 import { COLOURS } from '../likeness/index.ts';
 import { EDITORS, endpoint, EVERYONE, NumberOfPageSchema } from './endpoint.ts';
-import { ById, FactsSchema, IdSchema, KindSchema, SHAPES, VisibilitySchema } from './holdings.ts';
+import { ById, FactsSchema, IdSchema, KindSchema, SHAPES, VisibilitySchema, whole } from './holdings.ts';
 
 const AddressSchema = v.pipe(v.string(), v.trim(), v.minLength(1, 'Give an address.'), v.maxLength(2000));
 const Sha256Schema = v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'This is no SHA-256.'));
@@ -257,9 +257,15 @@ export type Comp = v.InferOutput<typeof CompSchema>;
 export const listComps = endpoint({
   method: 'GET',
   path: '/api/comps',
-  summary: 'Comps that wait for their originals, with their pages, and the ones swapped',
+  summary:
+    'Comps that wait for their originals, the newest first, with their pages, and the ones swapped lately',
   roles: EVERYONE,
-  answer: v.array(CompSchema),
+  query: v.object({ limit: v.optional(whole(1, 500), '50') }),
+  answer: v.object({
+    comps: v.array(CompSchema),
+    /** How many wait altogether. */
+    waiting: v.number(),
+  }),
 });
 
 export const swapComp = endpoint({

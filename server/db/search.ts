@@ -3,6 +3,7 @@ import type { Facts, Visibility } from '@placard/core/contract';
 import type { Verdict } from '@placard/core/licence';
 import { id, moment } from './columns.ts';
 import { asset } from './holdings.ts';
+import { sql } from 'drizzle-orm';
 
 /**
  * What assets are found by, one row each, gathered from label, file and pages so that a search reads
@@ -32,6 +33,7 @@ export const searchRow = mysqlTable(
     lacksLicence: boolean('lacks_licence').notNull(),
     heavy: boolean('heavy').notNull(),
     uses: int('uses').notNull(),
+    used: boolean('used').generatedAlwaysAs(sql`uses > 0`, { mode: 'stored' }),
     bytes: bigint('bytes', { mode: 'number' }).notNull(),
     pixels: bigint('pixels', { mode: 'number' }).notNull(),
     personId: varchar('person_id', { length: 36 }).notNull(),
@@ -45,6 +47,25 @@ export const searchRow = mysqlTable(
     index('search_bytes').on(table.siteId, table.binned, table.bytes),
     index('search_pixels').on(table.siteId, table.binned, table.pixels),
     index('search_placed').on(table.siteId, table.binned, table.placedAt),
+    index('search_licence').on(table.siteId, table.binned, table.licence, table.addedAt),
+    // What facets count stands in this one together, in the order in which it is counted: no row is read for it.
+    index('search_counted').on(
+      table.siteId,
+      table.binned,
+      table.licence,
+      table.kind,
+      table.sectionId,
+      table.shape,
+      table.colour,
+      table.verdict,
+      table.visibility,
+      table.lacksAlt,
+      table.lacksCredit,
+      table.lacksLicence,
+      table.heavy,
+      table.personId,
+      table.used,
+    ),
     index('search_until').on(table.siteId, table.binned, table.until),
     index('search_section').on(table.siteId, table.binned, table.sectionId, table.addedAt),
   ],

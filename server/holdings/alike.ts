@@ -1,4 +1,4 @@
-import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import { and, eq, inArray, min, ne, sql } from 'drizzle-orm';
 import type { Alike } from '@placard/core/contract';
 import { SAME_PICTURE, sameProportions } from '@placard/core/likeness';
 import type { Database } from '../db/database.ts';
@@ -35,6 +35,28 @@ export async function alikeTo(
     .map(({ sha256 }) => sha256);
 }
 
+/**
+ * As which asset each of these files is held, by its SHA-256: the first of those that have it, however many they are.
+ */
+export async function heldAs(
+  database: Database,
+  siteId: string,
+  sha256: readonly string[],
+): Promise<Map<string, { id: string; title: string }>> {
+  if (sha256.length === 0) return new Map();
+  const firsts = await database
+    .select({ id: min(asset.id) })
+    .from(asset)
+    .where(and(inArray(asset.sha256, [...new Set(sha256)]), eq(asset.siteId, siteId)))
+    .groupBy(asset.sha256);
+  const rows = await database
+    .select({ id: asset.id, sha256: asset.sha256, title: placard.title, fileName: asset.fileName })
+    .from(asset)
+    .innerJoin(placard, eq(placard.assetId, asset.id))
+    .where(inArray(asset.id, [...firsts.flatMap(({ id }) => id ?? []), '']));
+  return new Map(rows.map(({ id, sha256, title, fileName }) => [sha256, { id, title: title || fileName }]));
+}
+
 /** What those files are called and how large they are, by their SHA-256; the ones that are gone are left out. */
 export async function describeAlike(
   database: Database,
@@ -43,27 +65,25 @@ export async function describeAlike(
   sha256: readonly string[],
 ): Promise<Map<string, Alike>> {
   if (sha256.length === 0) return new Map();
-  const rows = await database
-    .select({
-      original,
-      assetId: asset.id,
-      title: placard.title,
-      held: asset.fileName,
-      coming: arrival.fileName,
-    })
-    .from(original)
-    .leftJoin(asset, and(eq(asset.sha256, original.sha256), eq(asset.siteId, siteId)))
-    .leftJoin(placard, eq(placard.assetId, asset.id))
-    .leftJoin(arrival, and(eq(arrival.sha256, original.sha256), eq(arrival.siteId, siteId)))
-    .where(inArray(original.sha256, [...new Set(sha256)]));
+  const those = [...new Set(sha256)];
+  const [files, held, coming] = await Promise.all([
+    database.select().from(original).where(inArray(original.sha256, those)),
+    heldAs(database, siteId, those),
+    database
+      .select({ sha256: arrival.sha256, name: min(arrival.fileName) })
+      .from(arrival)
+      .where(and(inArray(arrival.sha256, those), eq(arrival.siteId, siteId)))
+      .groupBy(arrival.sha256),
+  ]);
+  const arriving = new Map(coming.map(({ sha256, name }) => [sha256, name]));
   return new Map(
-    rows
-      .filter(({ assetId, coming }) => assetId !== null || coming !== null)
-      .map(({ original: file, assetId, title, held, coming }) => [
+    files
+      .filter((file) => held.has(file.sha256) || arriving.has(file.sha256))
+      .map((file) => [
         file.sha256,
         {
-          asset: assetId,
-          title: title || held || coming || '',
+          asset: held.get(file.sha256)?.id ?? null,
+          title: held.get(file.sha256)?.title || arriving.get(file.sha256) || '',
           thumbnail: file.thumbnail ? store.address(file.thumbnail) : null,
           width: file.facts.width,
           height: file.facts.height,

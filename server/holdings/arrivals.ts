@@ -8,11 +8,11 @@ import { plainFileName } from '@placard/core/naming';
 import { previewKey } from '../imaging/preview.ts';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
-import { arrival, asset, original, placard, user, version } from '../db/schema.ts';
+import { arrival, original, user, version } from '../db/schema.ts';
 import { gone } from '../refusal.ts';
 import { enqueue } from '../queue/queue.ts';
 import type { Store } from '../store/store.ts';
-import { describeAlike } from './alike.ts';
+import { describeAlike, heldAs } from './alike.ts';
 
 /** Notes that a file has begun to come in. */
 export async function announceArrival(
@@ -149,25 +149,28 @@ export async function listArrivals(
       arrival,
       original,
       by: user.name,
-      same: { id: asset.id, title: placard.title, fileName: asset.fileName },
     })
     .from(arrival)
     .leftJoin(original, eq(original.sha256, arrival.sha256))
     .leftJoin(user, eq(user.id, arrival.personId))
-    .leftJoin(asset, and(eq(asset.sha256, arrival.sha256), eq(asset.siteId, arrival.siteId)))
-    .leftJoin(placard, eq(placard.assetId, asset.id))
     .where(eq(arrival.siteId, siteId))
     .orderBy(desc(arrival.arrivedAt), desc(arrival.id))
     .limit(5000);
-  const once = new Map(rows.map((row) => [row.arrival.id, row]));
-  const alike = await describeAlike(
-    database,
-    store,
-    siteId,
-    rows.flatMap((row) => row.arrival.alike ?? []),
-  );
+  const [held, alike] = await Promise.all([
+    heldAs(
+      database,
+      siteId,
+      rows.flatMap((row) => row.arrival.sha256 ?? []),
+    ),
+    describeAlike(
+      database,
+      store,
+      siteId,
+      rows.flatMap((row) => row.arrival.alike ?? []),
+    ),
+  ]);
   return Promise.all(
-    [...once.values()].map(async ({ arrival: row, original: file, by, same }) => ({
+    rows.map(async ({ arrival: row, original: file, by }) => ({
       id: row.id,
       fileName: row.fileName,
       bytes: file?.bytes ?? row.bytes,
@@ -183,7 +186,7 @@ export async function listArrivals(
       address: row.address,
       forComp: row.compId !== null,
       thumbnail: file?.thumbnail ? store.address(file.thumbnail) : null,
-      sameAs: same?.id ? { id: same.id, title: same.title || (same.fileName ?? '') } : null,
+      sameAs: held.get(row.sha256 ?? '') ?? null,
       alike: (row.alike ?? []).flatMap((sha256) => alike.get(sha256) ?? []),
       arrivedAt: row.arrivedAt.toISOString(),
       by: by ?? '',

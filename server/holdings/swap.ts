@@ -1,10 +1,10 @@
-import { and, desc, eq, isNotNull, isNull, or } from 'drizzle-orm';
+import { and, count, desc, eq, inArray, isNull, or } from 'drizzle-orm';
 import type { Comp } from '@placard/core/contract';
 import { alias } from 'drizzle-orm/mysql-core';
 import { apart, sameProportions } from '@placard/core/likeness';
 import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database } from '../db/database.ts';
-import { arrival, asset, original, placard, swap, version } from '../db/schema.ts';
+import { arrival, asset, original, placard, searchRow, swap, version } from '../db/schema.ts';
 import { clash, gone, notHeld, unfit } from '../refusal.ts';
 import { enqueue } from '../queue/queue.ts';
 import type { Agency } from '../outbound/agency.ts';
@@ -18,42 +18,61 @@ import { assetsChanged } from '../search/searchrows.ts';
 /** A watermark changes more of a picture than a saving does. */
 const SAME_UNDER_WATERMARK = 16;
 
-/** The comps that wait for their originals, with the pages they stand in, and what was swapped lately. */
+/** Swapped lately: so many are shown, so that one can be undone. */
+const LATELY = 20;
+
+/** The comps that wait for their originals, the newest first, with the pages they stand in; what was swapped lately; and how many wait altogether. */
 export async function listComps(
   database: Database,
   store: Store,
   siteId: string,
   agency: Agency | null,
-): Promise<Comp[]> {
+  limit: number,
+): Promise<{ comps: Comp[]; waiting: number }> {
   const arrived = alias(original, 'arrived');
-  const wanted = await database
-    .select({
-      asset,
-      placard,
-      thumbnail: original.thumbnail,
-      swapId: swap.id,
-      coming: arrival,
-      seen: arrived.thumbnail,
-    })
-    .from(asset)
-    .innerJoin(placard, eq(placard.assetId, asset.id))
-    .innerJoin(original, eq(original.sha256, asset.sha256))
-    .leftJoin(swap, eq(swap.assetId, asset.id))
-    .leftJoin(arrival, eq(arrival.compId, asset.id))
-    .leftJoin(arrived, eq(arrived.sha256, arrival.sha256))
-    .where(
-      and(
-        eq(asset.siteId, siteId),
-        isNull(asset.binnedAt),
-        or(eq(placard.licence, 'comp'), isNotNull(swap.id)),
-      ),
-    )
-    .orderBy(desc(asset.addedAt));
-  const pages = await pagesOf(
-    database,
-    wanted.map(({ asset: { id } }) => id),
+  const compsOf = and(
+    eq(searchRow.siteId, siteId),
+    eq(searchRow.binned, false),
+    eq(searchRow.licence, 'comp'),
   );
-  return wanted.map(({ asset: row, placard, thumbnail, swapId, coming, seen }) => ({
+  const [newest, swapped, [all]] = await Promise.all([
+    database
+      .select({ id: searchRow.assetId })
+      .from(searchRow)
+      .where(compsOf)
+      .orderBy(desc(searchRow.addedAt))
+      .limit(limit),
+    database
+      .select({ id: swap.assetId })
+      .from(swap)
+      .innerJoin(asset, and(eq(asset.id, swap.assetId), eq(asset.siteId, siteId), isNull(asset.binnedAt)))
+      .orderBy(desc(swap.at))
+      .limit(LATELY),
+    database.select({ n: count() }).from(searchRow).where(compsOf),
+  ]);
+  const ids = [...new Set([...newest, ...swapped].map(({ id }) => id))];
+  if (ids.length === 0) return { comps: [], waiting: 0 };
+  const [wanted, pages] = await Promise.all([
+    database
+      .select({
+        asset,
+        placard,
+        thumbnail: original.thumbnail,
+        swapId: swap.id,
+        coming: arrival,
+        seen: arrived.thumbnail,
+      })
+      .from(asset)
+      .innerJoin(placard, eq(placard.assetId, asset.id))
+      .innerJoin(original, eq(original.sha256, asset.sha256))
+      .leftJoin(swap, eq(swap.assetId, asset.id))
+      .leftJoin(arrival, eq(arrival.compId, asset.id))
+      .leftJoin(arrived, eq(arrived.sha256, arrival.sha256))
+      .where(inArray(asset.id, ids))
+      .orderBy(desc(asset.addedAt)),
+    pagesOf(database, ids),
+  ]);
+  const comps = wanted.map(({ asset: row, placard, thumbnail, swapId, coming, seen }) => ({
     asset: row.id,
     title: placard.title || row.fileName,
     pictureId: placard.pictureId,
@@ -69,6 +88,7 @@ export async function listComps(
     },
     pages: pages(row.id),
   }));
+  return { comps, waiting: all?.n ?? 0 };
 }
 
 /**

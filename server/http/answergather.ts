@@ -180,7 +180,9 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
     return {};
   });
 
-  route(router, whoAsks, listComps, async () => swap.listComps(database, store, await siteId(), agency));
+  route(router, whoAsks, listComps, async ({ query }) =>
+    swap.listComps(database, store, await siteId(), agency, query.limit),
+  );
 
   route(router, whoAsks, swapComp, async ({ params, body, person }) => {
     const site = await siteId();

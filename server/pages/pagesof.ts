@@ -15,5 +15,7 @@ export async function pagesOf(
           .from(placement)
           .innerJoin(page, eq(page.id, placement.pageId))
           .where(inArray(placement.assetId, [...assets]));
-  return (asset) => uses.filter((use) => use.asset === asset).map(({ id, title }) => ({ id, title }));
+  const byAsset = new Map<string | null, typeof uses>();
+  for (const use of uses) byAsset.set(use.asset, [...(byAsset.get(use.asset) ?? []), use]);
+  return (asset) => (byAsset.get(asset) ?? []).map(({ id, title }) => ({ id, title }));
 }

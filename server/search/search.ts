@@ -63,7 +63,7 @@ async function searchFew(
 ): Promise<Found | null> {
   if (query.words.trim() === '') return null;
   const rows = await database
-    .select({ ...PARTS, used: USED, id: searchRow.assetId })
+    .select({ ...PARTS, id: searchRow.assetId })
     .from(searchRow)
     .where(and(...always(siteId, query), preparing(query, within)))
     .orderBy(...orderOf(query))
@@ -212,12 +212,13 @@ function conditionOf(facet: Facet, query: Search, within: Sections): SQL | undef
   }
 }
 
+/** In the order of the index that has them all together. */
 const PARTS = {
+  licence: searchRow.licence,
   kind: searchRow.kind,
   sectionId: searchRow.sectionId,
   shape: searchRow.shape,
   colour: searchRow.colour,
-  licence: searchRow.licence,
   verdict: searchRow.verdict,
   visibility: searchRow.visibility,
   lacksAlt: searchRow.lacksAlt,
@@ -225,8 +226,8 @@ const PARTS = {
   lacksLicence: searchRow.lacksLicence,
   heavy: searchRow.heavy,
   personId: searchRow.personId,
+  used: searchRow.used,
 };
-const USED = sql<number>`${searchRow.uses} > 0`;
 
 /** Preparation is not in the row; looked for, it narrows everything. */
 function preparing(query: Search, within: Sections): SQL | undefined {
@@ -236,14 +237,14 @@ function preparing(query: Search, within: Sections): SQL | undefined {
 /** Counts, in one statement, how many each value of each facet would leave under all the other conditions. */
 async function tallyOf(database: Database, siteId: string, query: Search, within: Sections) {
   const groups = await database
-    .select({ ...PARTS, used: USED, n: count() })
+    .select({ ...PARTS, n: count() })
     .from(searchRow)
     .where(and(...always(siteId, query), preparing(query, within)))
-    .groupBy(...Object.values(PARTS), USED);
+    .groupBy(...Object.values(PARTS));
   return countGroups(groups, query, within);
 }
 
-type Group = Pick<typeof searchRow.$inferSelect, keyof typeof PARTS> & { used: number; n: number };
+type Group = Pick<typeof searchRow.$inferSelect, keyof typeof PARTS> & { n: number };
 
 /** Adds groups up to a total and to the counts of each facet; `met` is told of each that meets all conditions. */
 function countGroups<G extends Group>(
@@ -274,7 +275,7 @@ function countGroups<G extends Group>(
         ...(group.lacksAlt || group.lacksCredit || group.lacksLicence ? ['label'] : []),
         ...(query.lacking === 'prep' ? ['prep'] : []),
       ],
-      use: [Number(group.used) ? 'used' : 'unused'],
+      use: [group.used ? 'used' : 'unused'],
       heavy: group.heavy ? ['yes'] : [],
       by: [group.personId],
     };

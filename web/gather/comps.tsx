@@ -1,4 +1,5 @@
 import { ExternalLink } from 'lucide-react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { discardArrival, listComps, listJobs, swapComp, undoSwap, type Comp } from '@placard/core/contract';
 import { useAsk, useDo } from '../kit/asking.ts';
@@ -8,9 +9,15 @@ import { Thumbnail } from '../kit/thumbnail.tsx';
 
 /** The comps that wait for their originals, each with its pages and what to do next. */
 export function Comps() {
-  const comps = useAsk(listComps);
-  if (!comps.data || comps.data.length === 0) return null;
-  const waiting = comps.data.filter(({ swapped }) => !swapped).length;
+  const [limit, setLimit] = useState(AT_FIRST);
+  const asked = useAsk(
+    listComps,
+    { query: { limit: String(limit) } as never },
+    { placeholderData: (before) => before },
+  );
+  if (!asked.data || asked.data.comps.length === 0) return null;
+  const { comps, waiting } = asked.data;
+  const more = waiting - comps.filter(({ swapped }) => !swapped).length;
   return (
     <section aria-label="Comps" className="mb-4">
       <h2 className="mb-1">
@@ -21,15 +28,28 @@ export function Comps() {
             : `${waiting} comps wait for their originals`}
       </h2>
       <ul className="border-t border-rule">
-        {comps.data.map((comp) => (
+        {comps.map((comp) => (
           <li key={comp.asset} className="border-b border-rule py-2">
             <OneComp comp={comp} />
           </li>
         ))}
       </ul>
+      {more > 0 && limit < MOST && (
+        <button
+          type="button"
+          className="button-plain"
+          disabled={asked.isFetching}
+          onClick={() => setLimit(Math.min(MOST, limit * 2))}
+        >
+          Show more: {more} {more === 1 ? 'waits' : 'wait'}
+        </button>
+      )}
     </section>
   );
 }
+
+/** How many are asked for at first, and at most. */
+const [AT_FIRST, MOST] = [50, 500];
 
 function OneComp({ comp }: { comp: Comp }) {
   const swap = useDo(swapComp);

@@ -1,0 +1,3 @@
+ALTER TABLE `search_row` ADD `used` boolean GENERATED ALWAYS AS (uses > 0) STORED;--> statement-breakpoint
+CREATE INDEX `search_licence` ON `search_row` (`site_id`,`binned`,`licence`,`added_at`);--> statement-breakpoint
+CREATE INDEX `search_counted` ON `search_row` (`site_id`,`binned`,`licence`,`kind`,`section_id`,`shape`,`colour`,`verdict`,`visibility`,`lacks_alt`,`lacks_credit`,`lacks_licence`,`heavy`,`person_id`,`used`);
