@@ -328,7 +328,8 @@ describe('comps', () => {
   const swap = (id: string, body: object = {}) =>
     editor.ask<{ title: string }>('POST', `/api/comps/${id}/swap`, body);
   const coming = async (id: string) =>
-    (await editor.ask<{ comps: Comp[] }>('GET', '/api/comps')).body.comps.find(({ asset }) => asset === id)?.coming;
+    (await editor.ask<{ comps: Comp[] }>('GET', '/api/comps')).body.comps.find(({ asset }) => asset === id)
+      ?.coming;
   const bought = async (number: string, address: string) => {
     const id = await comp(number);
     originals[number] = address;

@@ -45,7 +45,7 @@ export async function* objectsIn(json: string): AsyncGenerator<PdfObject | strin
     object.push(line);
     length += line.length;
     if (length > LONGEST_OBJECT) throw new Error('An object of this PDF is too long to be looked at.');
-    if (!/^      \}/.test(line)) continue;
+    if (!line.startsWith('      }')) continue;
     const whole = object.join('\n').replace(/,$/, '');
     const [[name, is] = ['', { value: null }]] = Object.entries(
       JSON.parse(`{${whole}}`) as Record<string, PdfObject['is']>,

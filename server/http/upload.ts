@@ -18,7 +18,14 @@ const uploader = new AsyncLocalStorage<Person>();
  * Resumable uploads (tus 1.0) at `/upload`; each becomes an arrival when it begins. What was sent cannot be fetched
  * here: of the protocol's methods only those that send it are answered.
  */
-export async function uploads({ configuration, database, siteId, store, runner, log }: House): Promise<Router> {
+export async function uploads({
+  configuration,
+  database,
+  siteId,
+  store,
+  runner,
+  log,
+}: House): Promise<Router> {
   const { uploads: folder, maxUpload: maxSize } = configuration;
   await mkdir(folder, { recursive: true });
   const server = new Server({
