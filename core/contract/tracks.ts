@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { TRACK_KINDS } from '../captions/trackkind.ts';
 import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
-import { ById, IdSchema, TrackSchema } from './holdings.ts';
+import { ById, IdSchema, TrackSchema, whole } from './holdings.ts';
 import { LanguageSchema } from './language.ts';
 
 export const putCaptions = endpoint({
@@ -46,8 +46,10 @@ export const removeTrack = endpoint({
   summary: 'Take a track off a film or sound',
   roles: EDITORS,
   params: v.object({ id: IdSchema }),
+  /** The version that is meant; whichever there is, where none is said. */
+  query: v.object({ version: v.optional(whole(1, 1_000_000)) }),
   answer: v.object({}),
-  problems: [404],
+  problems: [404, 409],
 });
 
 /** How loud something is (EBU R 128, ITU-R BS.1770). */

@@ -82,16 +82,19 @@ export async function readTrack(database: Database, store: Store, siteId: string
   return { asset: assetId, kind, language, label, version, text };
 }
 
-/** Takes a track off what it belongs to. Throws gone. */
+/** Takes a track off what it belongs to. Throws gone, and clash where it is not at the version that is meant any more. */
 export async function removeTrack(
   database: Database,
   store: Store,
   siteId: string,
   id: string,
+  version?: number,
 ): Promise<void> {
   const { asset: assetId } = await readTrack(database, store, siteId, id);
   const key = await database.transaction(async (transaction) => {
     const [row] = await transaction.select().from(track).where(eq(track.id, id)).for('update');
+    if (version !== undefined && row && row.version !== version)
+      throw clash('Somebody has written these captions since you opened them. They were not taken off.');
     await transaction.delete(track).where(eq(track.id, id));
     await markPages(transaction, siteId, { assets: [assetId] });
     return row?.key;

@@ -113,8 +113,8 @@ export function answerHoldings(
   route(router, whoAsks, readTrack, async ({ params }) =>
     captions.readTrack(database, store, await siteId(), params.id),
   );
-  route(router, whoAsks, removeTrack, async ({ params }) => {
-    await captions.removeTrack(database, store, await siteId(), params.id);
+  route(router, whoAsks, removeTrack, async ({ params, query }) => {
+    await captions.removeTrack(database, store, await siteId(), params.id, query.version);
     return {};
   });
   route(router, whoAsks, readSound, async ({ params }) =>

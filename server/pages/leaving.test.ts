@@ -263,6 +263,27 @@ describe('the files of a hand-off', () => {
   });
 });
 
+describe('captions', () => {
+  it('that somebody has written since are not taken off by who means the ones before', async () => {
+    const sound = await hold(await readFile(`${MEDIA}wind-in-the-pines.mp3`), 'Wind with words');
+    const write = async (words: string) =>
+      (
+        await editor.ask<{ tracks: { id: string }[]; version: number }>(
+          'PUT',
+          `/api/assets/${sound}/captions`,
+          { language: 'en', label: 'English', text: `WEBVTT\n\n00:00.000 --> 00:01.000\n${words}\n` },
+        )
+      ).body;
+    const before = await write('First');
+    const now = await write('Then');
+    const track = `/api/tracks/${now.tracks[0]?.id}`;
+    expect((await editor.ask('DELETE', `${track}?version=${before.version}`)).status).toBe(409);
+    expect((await editor.ask<{ text: string }>('GET', track)).body.text).toContain('Then');
+    expect((await editor.ask('DELETE', `${track}?version=${now.version}`)).status).toBe(200);
+    expect((await editor.ask('GET', track)).status).toBe(404);
+  });
+});
+
 describe('a save', () => {
   it('sent again since its answer was lost is the same save', async () => {
     const page = await begin('Sent twice', { type: 'paragraph' });

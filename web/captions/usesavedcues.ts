@@ -6,8 +6,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { call, Refusal } from '../kit/api.ts';
 import { forget, kept } from '../kit/kept.ts';
 import { useLatest } from '../kit/uselatest.ts';
-import { Writer } from '../kit/writer.ts';
-import { isUnsaved, type Writing } from '../kit/writing.ts';
+import { heedWindow, Writer } from '../kit/writer.ts';
+import type { Writing } from '../kit/writing.ts';
 
 export interface WhichTrack {
   asset: string;
@@ -24,6 +24,9 @@ interface Kept {
   /** When it was written last (ISO 8601). */
   at: string;
 }
+
+/** True where somebody else took it off. */
+const isGone = (error: unknown): boolean => error instanceof Refusal && error.status === 404;
 
 /** Loads a track, and saves what is written of it a moment later; what is not saved is kept in this browser. */
 export function useSavedCues(
@@ -44,7 +47,12 @@ export function useSavedCues(
 
   /** The track as the server has it. */
   const read = useCallback(async (): Promise<{ cues: readonly Cue[]; version: number }> => {
-    const written = there.current ? await call(readTrack, { params: { id: there.current } }) : null;
+    const written = there.current
+      ? await call(readTrack, { params: { id: there.current } }).catch((error: unknown) => {
+          if (isGone(error)) return null;
+          throw error;
+        })
+      : null;
     const captions = written ? readCaptions(written.text) : null;
     return { cues: captions && 'cues' in captions ? captions.cues : [], version: written?.version ?? 0 };
   }, []);
@@ -55,10 +63,13 @@ export function useSavedCues(
       try {
         // A track in which nothing is said is none.
         if (draft.length === 0) {
-          const now = await read();
-          if (now.version !== version)
-            throw new Refusal(409, { title: 'Somebody has written these captions since you opened them.' });
-          if (there.current) await call(removeTrack, { params: { id: there.current } });
+          if (there.current)
+            await call(removeTrack, {
+              params: { id: there.current },
+              query: { version: String(version) } as never,
+            }).catch((error: unknown) => {
+              if (!isGone(error)) throw error;
+            });
           there.current = null;
           return { version: 0, at };
         }
@@ -76,6 +87,7 @@ export function useSavedCues(
 
   useEffect(() => {
     let [gone, opened] = [false, null as Writer<readonly Cue[]> | null];
+    let forgetWindow = () => {};
     const open = async () => {
       const now = await read();
       const drafts = (await kept<Kept>('captions', name)).filter(
@@ -97,6 +109,7 @@ export function useSavedCues(
         kept: (cues, version): Kept => ({ cues, version, at: new Date().toISOString() }),
       });
       opened = made;
+      forgetWindow = heedWindow(made);
       load(draft?.what.cues ?? now.cues);
       setBrought(draft !== undefined);
       if (draft) {
@@ -112,16 +125,9 @@ export function useSavedCues(
       setWriter(made);
     };
     open().catch((error: Refusal) => setFailed(error.message));
-    const keep = () => opened?.keepNow(true);
-    const warn = (event: BeforeUnloadEvent) => {
-      if (opened && isUnsaved(opened.state)) event.preventDefault();
-    };
-    addEventListener('pagehide', keep);
-    addEventListener('beforeunload', warn);
     return () => {
       gone = true;
-      removeEventListener('pagehide', keep);
-      removeEventListener('beforeunload', warn);
+      forgetWindow();
       void opened?.leave();
     };
   }, [name, load, read, send]);

@@ -17,6 +17,9 @@ const RETRY = 3000;
 /** How long after a key it is kept in this browser at the latest. */
 const KEEP = paced(250);
 
+/** How long after it was left what is kept belongs to its writer still, in milliseconds: as long as screens wait for the save. */
+const LEFT = 5000;
+
 const PACE: Pace = { pause: paced(800), longest: paced(6000), again: RETRY };
 
 /** What a writer has to know of what it writes. */
@@ -116,7 +119,10 @@ export class Writer<D> {
     }
     this.keepNow();
     this.#left = true;
+    // Whoever comes back while nothing is answered is offered what is kept.
+    const patience = setTimeout(() => this.#keeper.end(), LEFT);
     await this.flush();
+    clearTimeout(patience);
     clearTimeout(this.#timer);
     this.#keeper.end();
   }
@@ -176,6 +182,28 @@ export class Writer<D> {
 }
 
 /**
+ * Has a window that is closed ask first, and keep what is not saved; and one that is online again save it. Answers how
+ * that ends.
+ */
+export function heedWindow<D>(writer: Writer<D>): () => void {
+  const warn = (event: BeforeUnloadEvent) => {
+    if (keepsNothing() || !isUnsaved(writer.state)) return;
+    writer.keepNow(true);
+    event.preventDefault();
+  };
+  const keep = () => writer.keepNow(true);
+  const online = () => void (writer.state.phase === 'away' && writer.flush());
+  addEventListener('beforeunload', warn);
+  addEventListener('pagehide', keep);
+  addEventListener('online', online);
+  return () => {
+    removeEventListener('beforeunload', warn);
+    removeEventListener('pagehide', keep);
+    removeEventListener('online', online);
+  };
+}
+
+/**
  * A writer for as long as a screen shows what it writes. Leaving the screen saves; closing the window asks first, and
  * what is not saved by then is kept.
  * @param leaving is given the last save of it, for who looks at it next
@@ -189,20 +217,9 @@ export function useWriter<D>(
   const [left] = useState(() => leaving);
   useEffect(() => {
     writer.come();
-    const warn = (event: BeforeUnloadEvent) => {
-      if (keepsNothing() || !isUnsaved(writer.state)) return;
-      writer.keepNow(true);
-      event.preventDefault();
-    };
-    const keep = () => writer.keepNow(true);
-    const online = () => void (writer.state.phase === 'away' && writer.flush());
-    addEventListener('beforeunload', warn);
-    addEventListener('pagehide', keep);
-    addEventListener('online', online);
+    const forget = heedWindow(writer);
     return () => {
-      removeEventListener('beforeunload', warn);
-      removeEventListener('pagehide', keep);
-      removeEventListener('online', online);
+      forget();
       left(writer.leave());
     };
   }, [writer, left]);

@@ -8,6 +8,7 @@ import { LeadOn } from '../kit/leadon.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { usePageInHand } from '../pages/usepageinhand.ts';
 import { PageEditor } from './editor.tsx';
+import { leaving } from './leaving.ts';
 import { useKeptDraft } from './keptdraft.tsx';
 
 /** Put media into a page. Without a page named, the one in hand or changed last. */
@@ -33,7 +34,15 @@ function OnePage({ id }: { id: string }) {
   const site = useAsk(readSite);
   const [shown, setShown] = useState<Page>();
   // The text in the editor is the truth while it is open: it is read once and never refreshed under the writer.
-  const page = useAsk(readPage, { params: { id } }, { staleTime: 0, enabled: shown === undefined });
+  const page = useAsk(
+    readPage,
+    { params: { id } },
+    {
+      staleTime: 0,
+      enabled: shown === undefined,
+      after: () => leaving.over(id),
+    },
+  );
   const draft = useKeptDraft(shown);
   if (page.error && !shown) {
     return (

@@ -46,7 +46,7 @@ export function RefusedPlacing({
       <p className="my-2">
         “{asset.placard.title || asset.fileName}” has no alt text. Say what it shows, for those who do not see
         it, or say that it is decorative.
-        {more > 0 && ` ${plural(more, 'more file')} come behind it.`}
+        {more > 0 && ` ${plural(more, 'more file')} ${more === 1 ? 'comes' : 'come'} behind it.`}
       </p>
       <textarea
         autoFocus

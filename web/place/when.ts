@@ -9,11 +9,9 @@ import {
   isSeen,
   WhenSchema,
   whenOf,
-  whenWithin,
   type Looking,
   type When,
 } from '@placard/core/page';
-import { blockOf } from './settings/desk.ts';
 import { whenInWords } from './wheninwords.ts';
 
 /** Said in a transaction when somebody looks at another day. */
@@ -83,7 +81,7 @@ const ownWhen = (node: Node): When | null => whenOf({ type: node.type.name, attr
 
 /** When what stands at a place is shown, with all that holds it down to a depth. */
 const whenAt = ($pos: ResolvedPos, depth = $pos.depth): When | null =>
-  whenWithin(Array.from({ length: depth }, (_, at) => blockOf($pos.node(at + 1))));
+  Array.from({ length: depth }, (_, at) => ownWhen($pos.node(at + 1))).reduce(bothWhen, null);
 
 /**
  * Nothing becomes public by being joined, lifted or turned into something else: what was hidden where it stood is so
@@ -98,10 +96,7 @@ function keptHidden(
   if (changed.length === 0 || changed.some((one) => one.getMeta(SAYS_WHEN) || one.getMeta('history$')))
     return null;
   const { tr } = after;
-  before.doc.descendants((node, pos) => {
-    if (!node.isTextblock) return true;
-    const was = bothWhen(whenAt(before.doc.resolve(pos)), ownWhen(node));
-    if (!was) return false;
+  hiddenWords(before.doc, (node, pos, was) => {
     // Its words, at either end: they may have been parted.
     for (const [place, side] of [
       [pos + 1, 1],
@@ -118,9 +113,19 @@ function keptHidden(
       if ($now.depth === 0 || isAsStrict(whenAt($now), was)) continue;
       tr.setNodeAttribute($now.before(), 'when', bothWhen(ownWhen($now.parent), was));
     }
-    return false;
   });
   return tr.docChanged ? tr : null;
+}
+
+/** Goes through the words that are not shown always and to everybody, with when they are. */
+function hiddenWords(doc: Node, look: (node: Node, pos: number, when: When) => void): void {
+  const within = (holder: Node, begins: number, inherited: When | null) =>
+    holder.forEach((node, offset) => {
+      const when = bothWhen(inherited, ownWhen(node));
+      if (!node.isTextblock) within(node, begins + offset + 1, when);
+      else if (when) look(node, begins + offset, when);
+    });
+  within(doc, 0, null);
 }
 
 /** Blocks as they stand, with when they are shown because of what holds them: to be put elsewhere. */

@@ -1,0 +1,63 @@
+// @vitest-environment jsdom
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { kept } from './kept.ts';
+import { heedWindow, Writer } from './writer.ts';
+
+beforeEach(() => void vi.useFakeTimers());
+afterEach(() => {
+  vi.useRealTimers();
+  localStorage.clear();
+});
+
+/** A writer whose saves are answered when the test says so. */
+function written(id: string) {
+  const answers: (() => void)[] = [];
+  const writer = new Writer<string>({
+    kind: 'page',
+    id,
+    version: 1,
+    draft: '',
+    at: '',
+    send: (version) =>
+      new Promise((resolve) => answers.push(() => resolve({ version: version + 1, at: 'now' }))),
+    kept: (draft) => ({ draft, at: '2026-12-01T10:00:00Z' }),
+  });
+  return { writer, answer: () => answers.shift()?.() };
+}
+
+it('what was left and is not answered is offered after a while, and not before', async () => {
+  const { writer, answer } = written('slow');
+  writer.write(() => 'Written');
+  writer.keepNow(true);
+  const left = writer.leave();
+  await vi.advanceTimersByTimeAsync(4000);
+  expect(await kept('page', 'slow')).toEqual([]);
+  await vi.advanceTimersByTimeAsync(2000);
+  expect((await kept<{ draft: string }>('page', 'slow')).map(({ what }) => what.draft)).toEqual(['Written']);
+  // Answered after all, nothing of it is offered any more.
+  answer();
+  await left;
+  await vi.advanceTimersByTimeAsync(0);
+  expect(await kept('page', 'slow')).toEqual([]);
+});
+
+it('a window that is closed asks first where something is not saved, and keeps it', async () => {
+  const { writer, answer } = written('closing');
+  const forget = heedWindow(writer);
+  const close = () => {
+    const event = new Event('beforeunload', { cancelable: true });
+    dispatchEvent(event);
+    return event.defaultPrevented;
+  };
+  expect(close()).toBe(false);
+  writer.write(() => 'Written');
+  expect(close()).toBe(true);
+  expect(Object.values(localStorage).join()).toContain('Written');
+  const saved = writer.flush();
+  answer();
+  await saved;
+  expect(close()).toBe(false);
+  forget();
+  writer.write(() => 'More');
+  expect(close()).toBe(false);
+});
