@@ -82,7 +82,7 @@ export function useSavedCues(
         void client.invalidateQueries({ queryKey: ['/api/assets/{id}'] });
       }
     },
-    [asset, kind, language, client, read],
+    [asset, kind, language, client],
   );
 
   useEffect(() => {

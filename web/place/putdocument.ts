@@ -36,6 +36,9 @@ function differences(doc: Node, next: Node): { from: number; to: number; content
   return found;
 }
 
+/** Pairs of blocks that are compared at most. */
+const MOST_COMPARED = 4_000_000;
+
 /** The longest row of blocks that both have, in pairs of their numbers. */
 function common(old: readonly Node[], now: readonly Node[]): [number, number][] {
   let [first, last] = [0, 0];
@@ -44,6 +47,8 @@ function common(old: readonly Node[], now: readonly Node[]): [number, number][] 
   while (last < least - first && old.at(-1 - last)?.eq(now.at(-1 - last) as Node)) last++;
   const pairs: [number, number][] = Array.from({ length: first }, (_, at) => [at, at]);
   const [mine, theirs] = [old.slice(first, old.length - last), now.slice(first, now.length - last)];
+  // Two that have little in common and are very long are exchanged whole: comparing them would hold up who writes.
+  if (mine.length * theirs.length > MOST_COMPARED) mine.length = 0;
   // How many can be kept from each pair on (longest common subsequence).
   const kept = Array.from({ length: mine.length + 1 }, () => new Uint16Array(theirs.length + 1));
   for (let one = mine.length - 1; one >= 0; one--)

@@ -32,6 +32,8 @@ const isNowhere = (at: Element | null): boolean => at === null || at.matches('bo
 function isForWords(event: KeyboardEvent, at: Element | null): boolean {
   if (event.isComposing || takesWords(at) || at?.closest(OWN_KEYS)) return false;
   const nowhere = isNowhere(at);
+  // With Alt a letter is the browser's, but where it writes another sign.
+  if (event.altKey && !event.getModifierState('AltGraph') && event.key.length === 1) return false;
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
   if (event.ctrlKey || event.metaKey) {
     // What was chosen beside the page is copied from there.

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { ChevronDown, ChevronUp, Moon, Sun } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { Link, Outlet } from 'react-router';
+import { Link, Outlet, useLocation } from 'react-router';
 import { readSite, type Person } from '@placard/core/contract';
 import { Asked } from '../kit/askfirst.tsx';
 import { anyKept, forgetAll } from '../kit/kept.ts';
@@ -32,6 +32,7 @@ interface FrameProps {
 export function Frame({ me, theme, chooseTheme }: FrameProps) {
   useServerEvents();
   useRenewed();
+  const { pathname } = useLocation();
   useResend();
   const site = useAsk(readSite, {}, { staleTime: 60_000 });
   const { trayOpen, openTray } = useSelection();
@@ -63,7 +64,10 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
           className="ml-auto flex w-[330px] items-center justify-between border-b border-rule px-0.5 py-1 text-left text-soft hover:border-ink max-md:w-auto max-md:gap-2"
         >
           <span className="max-sm:sr-only">Find or do anything</span>
-          <kbd className="rounded-xs border border-rule bg-card px-1.5 font-mono text-[12px]">Ctrl K</kbd>
+          <kbd className="rounded-xs border border-rule bg-card px-1.5 font-mono text-[12px]">
+            {/* In the words of a page Ctrl K makes a link. */}
+            {pathname.startsWith('/place') ? 'Ctrl Shift K' : 'Ctrl K'}
+          </kbd>
         </button>
         <button
           type="button"

@@ -6,6 +6,7 @@ import { useAsk } from '../../kit/asking.ts';
 import { MarkupView } from '../../kit/markup.tsx';
 import { atRest, ON_THE_DESK } from '../ondesk.tsx';
 import { ANYWHERE, deskOf, roomAt } from '../settings/desk.ts';
+import { whenInWords } from '../wheninwords.ts';
 import { useHeld } from '../useheld.ts';
 
 /** Standing copy in a page that is written: what it is now, which is changed where it is kept. */
@@ -44,7 +45,10 @@ export function StandingCopyView({ node, editor, getPos }: NodeViewProps) {
     .flatMap(atRest);
   return (
     <div className="standing-copy" data-drag-handle>
-      <span className="standing-copy-called">Standing copy: {copy.data.title}</span>
+      <span className="standing-copy-called">
+        Standing copy: {copy.data.title}
+        {copy.data.shown && ` (${whenInWords(copy.data.shown, looking.day)})`}
+      </span>
       {markup.length === 0 && (
         <p className="text-[14px] text-[#666]">
           {pending ? 'Bringing it up …' : 'Nothing is written in it yet.'}
