@@ -2,7 +2,8 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, renderHook } from '@testing-library/react';
 import type { ReactNode } from 'react';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import fc from 'fast-check';
+import { afterEach, beforeEach, describe, expect, inject, it, vi } from 'vitest';
 import { labelAsset, type AssetDetail } from '@placard/core/contract';
 import { BLANK_PLACARD, type Placard } from '@placard/core/credit';
 import { Refusal } from '../kit/api.ts';
@@ -19,12 +20,18 @@ vi.mock('../kit/kept.ts', () => ({
       readonly id: string,
     ) {}
     keepAtOnce = (what: unknown) => void browser.kept.set(this.id, what);
+    keep = (what: unknown) => Promise.resolve(void browser.kept.set(this.id, what));
     forget = () => Promise.resolve(void browser.kept.delete(this.id));
     end = () => undefined;
   },
   kept: (_kind: string, id: string) =>
-    Promise.resolve(browser.kept.has(id) ? [{ key: `found ${id}`, id, what: browser.kept.get(id) }] : []),
-  forget: () => Promise.resolve(),
+    Promise.resolve(
+      browser.kept.has(`found ${id}`)
+        ? [{ key: `found ${id}`, id, what: browser.kept.get(`found ${id}`) }]
+        : [],
+    ),
+  forget: (key: string) => Promise.resolve(void browser.kept.delete(key)),
+  keepsNothing: () => false,
 }));
 
 /** The label as the server has it. */
@@ -109,7 +116,8 @@ describe('a label that is written on', () => {
     expect(sent).toEqual([]);
     answerFirst?.();
     await pass(50);
-    expect(sent).toEqual([{ alt: 'One' }, { alt: 'Two' }, { creator: 'Edda Quill' }]);
+    // What was written while the first was under way goes together.
+    expect(sent).toEqual([{ alt: 'One' }, { alt: 'Two', creator: 'Edda Quill' }]);
     expect(hook.result.current.conflict).toBeNull();
   });
 
@@ -197,7 +205,7 @@ describe('a label that is written on', () => {
     ['is offered where somebody did', { alt: 'Theirs' }, 'Theirs', true],
     ['is forgotten where they wrote the same', { alt: 'Mine' }, 'Mine', false],
   ])('what was kept of it from before %s', async (_name, since, alt, offered) => {
-    browser.kept.set('asset-1', { changes: { alt: 'Mine' }, before: { alt: 'A dome.' } });
+    browser.kept.set('found asset-1', { changes: { alt: 'Mine' }, before: { alt: 'A dome.' } });
     other(since);
     const hook = open();
     await pass(50);
@@ -205,4 +213,71 @@ describe('a label that is written on', () => {
     expect(hook.result.current.conflict !== null).toBe(offered);
     expect(browser.kept.size).toBe(offered ? 1 : 0);
   });
+});
+
+/** What happens while a label is written on. */
+const anEvent = fc.oneof(
+  fc.record({
+    do: fc.constant('write' as const),
+    field: fc.constantFrom('alt', 'title', 'caption' as const),
+  }),
+  fc.record({
+    do: fc.constant('other' as const),
+    field: fc.constantFrom('alt', 'title', 'caption' as const),
+  }),
+  fc.record({
+    do: fc.constant('net' as const),
+    is: fc.constantFrom('well', 'slow', 'away', 'loses answers' as const),
+  }),
+  fc.record({ do: fc.constant('pass' as const), milliseconds: fc.constantFrom(0, 5, 200, 3500) }),
+);
+
+it('whatever the connection does and others write, what was written was stored or is offered', async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.array(anEvent, { maxLength: 25 }), async (events) => {
+      there = { version: 1, placard: { ...BLANK_PLACARD, title: 'Dome', alt: 'A dome.' } };
+      sent.length = 0;
+      browser.kept.clear();
+      let net: 'well' | 'slow' | 'away' | 'loses answers' = 'well';
+      answering(async () => {
+        if (net === 'away') throw new Refusal(0, {});
+        if (net === 'slow') await new Promise((resolve) => setTimeout(resolve, 700));
+      });
+      const stored = server.call.getMockImplementation();
+      server.call.mockImplementation(async (...asked: unknown[]) => {
+        if (net === 'away') throw new Refusal(0, {});
+        const answer = (await stored?.(...asked)) as unknown;
+        if (net === 'loses answers') throw new Refusal(0, {});
+        return answer;
+      });
+      const hook = open();
+      await pass(0);
+      const mine = new Map<string, string>();
+      let count = 0;
+      for (const event of events) {
+        if (event.do === 'pass') await pass(event.milliseconds);
+        else if (event.do === 'net') net = event.is;
+        else if (event.do === 'other') other({ [event.field]: `Theirs ${++count}` });
+        else if (hook.result.current.conflict === null) {
+          mine.set(event.field, `Mine ${++count}`);
+          act(() => hook.result.current.change({ [event.field]: `Mine ${count}` }));
+        }
+        // Nothing of mine is both out of the server's hands and out of this browser's.
+        for (const [field, words] of mine)
+          if (!sent.some((changes) => changes[field as 'alt'] === words))
+            expect(JSON.stringify([...browser.kept.values()])).toContain(words);
+      }
+      net = 'well';
+      await pass(20_000);
+      const { conflict, refused } = hook.result.current;
+      for (const [field, words] of mine)
+        expect(
+          sent.some((changes) => changes[field as 'alt'] === words) || conflict?.says.includes(words),
+        ).toBe(true);
+      expect(refused).toBeNull();
+      expect(browser.kept.size).toBe(conflict ? 1 : 0);
+      hook.unmount();
+    }),
+    { numRuns: inject('long') ? 2000 : 60 },
+  );
 });

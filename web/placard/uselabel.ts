@@ -1,15 +1,14 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useReducer, useState } from 'react';
 import { useLatest } from '../kit/uselatest.ts';
 import { labelAsset, readAsset, type AssetDetail } from '@placard/core/contract';
 import type { Placard } from '@placard/core/credit';
-import { call, mayPass, Refusal } from '../kit/api.ts';
+import { call } from '../kit/api.ts';
 import { keyOf, useDo } from '../kit/asking.ts';
 import { useHold } from '../kit/hold.ts';
-import { forget, Keeper, kept } from '../kit/kept.ts';
-
-/** How long after a save that found no server it is tried again, in milliseconds. */
-const RETRY = 3000;
+import { forget, kept } from '../kit/kept.ts';
+import { useWriter } from '../kit/writer.ts';
+import { isUnsaved } from '../kit/writing.ts';
 
 /** Changes of a label as this browser keeps them until the server has them, and what stood in their fields before. */
 export interface KeptLabel {
@@ -20,8 +19,10 @@ export interface KeptLabel {
 }
 
 /** True where nobody else has changed these fields since. */
-export const isUntouched = ({ changes, before }: KeptLabel, there: Placard): boolean =>
-  fieldsOf(changes).every((field) => there[field] === before[field]);
+export const isUntouched = (
+  { changes, before }: Pick<KeptLabel, 'changes' | 'before'>,
+  there: Placard,
+): boolean => fieldsOf(changes).every((field) => there[field] === before[field]);
 
 interface Conflict {
   says: string;
@@ -30,120 +31,131 @@ interface Conflict {
 }
 
 /**
- * The label of an asset, changed in place: what is written shows at once and is saved in order.
- * When somebody else wrote first, theirs is shown and the writer chooses.
+ * The label of an asset, changed in place: what is written shows at once, and is saved as whatever is saved by itself
+ * (`kit/writer`), each time only the fields that are others now. When somebody else wrote in them first, theirs is shown
+ * and the writer chooses.
  */
 export function useLabel(asset: AssetDetail) {
   const client = useQueryClient();
   const saveLabel = useSaveLabel();
-  const [pending, setPending] = useState<Partial<Placard>>({});
+  const [, show] = useReducer((count: number) => count + 1, 0);
   const [conflict, setConflict] = useState<Conflict | null>(null);
-  const [refused, setRefused] = useState<string | null>(null);
-  const saving = useRef<Promise<void>>(Promise.resolve());
-  const version = useRef(asset.placardVersion);
+  const read = useCallback(async () => {
+    const newer = await call(readAsset, { params: { id: asset.id } });
+    client.setQueryData(keyOf(readAsset, { id: asset.id }), newer);
+    return newer;
+  }, [asset.id, client]);
+
+  const { writer, state } = useWriter<Placard>(() => ({
+    kind: 'label',
+    id: asset.id,
+    version: asset.placardVersion,
+    draft: asset.placard,
+    at: '',
+    send: async (version, draft) => {
+      const changes = differing(draft, writer.state.there.draft);
+      // Written back to what it was before it was sent.
+      if (fieldsOf(changes).length === 0) return { version, at: '' };
+      return { version: (await saveLabel(asset.id, version, changes)).version, at: '' };
+    },
+    isThere: async (draft) => {
+      const { placard, placardVersion } = await read();
+      const changes = differing(draft, writer.state.there.draft);
+      return fieldsOf(differing(changes, placard)).length === 0 ? { version: placardVersion, at: '' } : null;
+    },
+    kept: (draft): KeptLabel => {
+      const before = writer.state.there.draft;
+      const changes = differing(draft, before);
+      return { changes, before: fieldsIn(before, changes), at: new Date().toISOString() };
+    },
+  }));
+  const draft = () => writer.state.written?.() ?? writer.state.sent?.draft ?? writer.state.there.draft;
+  const change = (changes: Partial<Placard>) => {
+    const next = { ...draft(), ...changes };
+    writer.write(() => next);
+    writer.keepNow(true);
+    void writer.flush();
+    show();
+  };
+
+  // What others saved meanwhile is what is written on, where nothing of this window's is under way.
+  const { version } = state.there;
   useLayoutEffect(() => {
-    version.current = Math.max(version.current, asset.placardVersion);
-  }, [asset.placardVersion]);
-  const key = keyOf(readAsset, { id: asset.id });
-
-  const keeper = useRef<Keeper>(null);
-  const unsaved = useRef<Partial<Placard>>({});
-  /** What stood in each unsaved field before it was written on. */
-  const stood = useRef<Partial<Placard>>({});
-  const keepUnsaved = (next: Partial<Placard>) => {
-    unsaved.current = next;
-    const before = Object.fromEntries(
-      fieldsOf(next).map((field) => [field, stood.current[field] ?? asset.placard[field]]),
-    ) as Partial<Placard>;
-    stood.current = before;
-    const what: KeptLabel = { changes: next, before, at: new Date().toISOString() };
-    void (Object.keys(next).length > 0 ? keeper.current?.keepAtOnce(what) : keeper.current?.forget());
-  };
-  const settle = (changes: Partial<Placard>) => {
-    setRefused(null);
-    setPending((pending) => without(pending, changes));
-    keepUnsaved(without(unsaved.current, changes));
-  };
-
-  const save = async (changes: Partial<Placard>, before: Placard): Promise<void> => {
-    try {
-      version.current = (await saveLabel(asset.id, version.current, changes)).version;
-      settle(changes);
-    } catch (error) {
-      const refusal = error instanceof Refusal ? error : new Refusal(0, {});
-      if (mayPass(refusal)) {
-        setRefused(refusal.message);
-        await new Promise((resolve) => setTimeout(resolve, RETRY));
-        return save(changes, before);
-      }
-      if (refusal.status !== 409) {
-        setRefused(refusal.message);
-        return;
-      }
-      const newer = await call(readAsset, { params: { id: asset.id } }).catch(() => null);
-      if (!newer) return save(changes, before);
-      client.setQueryData(key, newer);
-      version.current = newer.placardVersion;
-      // The answer to an earlier try was lost on the way.
-      if (fieldsOf(changes).every((field) => newer.placard[field] === changes[field])) return settle(changes);
-      // Other fields were changed, not these: both changes stand side by side.
-      if (isUntouched({ changes, before }, newer.placard)) return save(changes, before);
-      offer(changes, refusal.message);
-    }
-  };
+    if (asset.placardVersion > version && !isUnsaved(writer.state))
+      writer.bring(asset.placardVersion, asset.placard, null);
+  }, [asset, version, writer]);
 
   /** Shows theirs, and lets the writer choose. */
-  const offer = (changes: Partial<Placard>, says: string) => {
-    setPending((pending) => without(pending, changes));
+  const offer = (changes: Partial<Placard>, newer: AssetDetail, says: string) => {
+    const { placard, placardVersion } = newer;
+    const goOn = (mine: (() => Placard) | null) => {
+      setConflict(null);
+      writer.bring(placardVersion, placard, mine);
+      void writer.flush();
+    };
     setConflict({
       says: `${says} Yours: ${Object.values(changes)
         .map((words) => `“${String(words)}”`)
         .join(', ')}.`,
-      useMine: () => {
-        setConflict(null);
-        change(changes);
-      },
-      useTheirs: () => {
-        setConflict(null);
-        keepUnsaved(without(unsaved.current, changes));
-      },
+      useMine: () => goOn(() => ({ ...placard, ...changes })),
+      useTheirs: () => goOn(null),
     });
   };
-
-  const change = (changes: Partial<Placard>) => {
-    setPending((pending) => ({ ...pending, ...changes }));
-    keepUnsaved({ ...unsaved.current, ...changes });
-    const before = asset.placard;
-    const next = () => save(changes, before);
-    saving.current = saving.current.then(next, next);
-  };
+  const clashed = useLatest(async (says: string) => {
+    const newer = await read();
+    if (writer.state.phase !== 'clash') return;
+    const before = writer.state.there.draft;
+    const changes = differing(draft(), before);
+    // Other fields were changed, not these: both changes stand side by side.
+    if (isUntouched({ changes, before }, newer.placard)) {
+      writer.bring(newer.placardVersion, newer.placard, () => ({ ...newer.placard, ...changes }));
+      void writer.flush();
+    } else offer(differing(changes, newer.placard), newer, says);
+  });
+  const { phase, says } = state;
+  useEffect(() => {
+    if (phase !== 'clash') return undefined;
+    let again: ReturnType<typeof setTimeout> | undefined;
+    const settle = () =>
+      void clashed.current(says).catch(() => {
+        again = setTimeout(settle, AGAIN);
+      });
+    settle();
+    return () => clearTimeout(again);
+  }, [phase, says, clashed]);
 
   // What was written here before and never reached the server goes on from where it was, unless others wrote there since.
-  const goOn = (what: KeptLabel) => {
-    const { changes } = what;
-    if (isUntouched(what, asset.placard)) return change(changes);
-    stood.current = what.before;
+  const resume = useLatest(({ changes, before }: KeptLabel) => {
     const apart = differing(changes, asset.placard);
-    keepUnsaved(apart);
-    if (Object.keys(apart).length > 0)
-      offer(apart, 'What you wrote here was not saved, and somebody changed it since.');
-  };
-  const resume = useLatest(goOn);
+    if (fieldsOf(apart).length === 0) return;
+    if (isUntouched({ changes: apart, before }, asset.placard)) return change(apart);
+    // As it was when that was written, so that what others did since is asked for.
+    writer.bring(asset.placardVersion, { ...asset.placard, ...fieldsIn(before, apart) }, null);
+    writer.write(() => ({ ...asset.placard, ...apart }));
+    writer.clash('What you wrote here was not saved, and somebody changed it since.');
+    writer.keepNow(true);
+  });
   useHold(asset.id);
   useEffect(() => {
-    const writes = new Keeper('label', asset.id);
-    keeper.current = writes;
     void kept<KeptLabel>('label', asset.id).then(([found]) => {
       // What is written just now comes first; what was found waits for the next time.
-      if (!found || Object.keys(unsaved.current).length > 0) return;
+      if (!found || isUnsaved(writer.state)) return;
       resume.current(found.what);
       void forget(found.key);
     });
-    return () => writes.end();
-  }, [asset.id, resume]);
+  }, [asset.id, resume, writer]);
 
-  return { placard: { ...asset.placard, ...pending }, change, conflict, refused };
+  const mine = phase === 'clash' ? {} : differing(draft(), writer.state.there.draft);
+  return {
+    placard: { ...asset.placard, ...mine },
+    change,
+    conflict,
+    refused: phase !== 'clash' && says !== '' ? says : null,
+  };
 }
+
+/** How soon what somebody else wrote is asked for again where no answer came, in milliseconds. */
+const AGAIN = 3000;
 
 /** Saves fields of a placard, and lets every part of this window know the newer version at once. */
 export function useSaveLabel() {
@@ -169,10 +181,6 @@ const differing = (changes: Partial<Placard>, there: Placard): Partial<Placard> 
       .map((field) => [field, changes[field]]),
   );
 
-/** The pending changes less those that are settled and were not changed again since. */
-function without(pending: Partial<Placard>, settled: Partial<Placard>): Partial<Placard> {
-  const entries = Object.entries(pending).filter(
-    ([field, value]) => settled[field as keyof Placard] !== value,
-  );
-  return Object.fromEntries(entries);
-}
+/** What stands there in the fields of changes. */
+const fieldsIn = (there: Partial<Placard>, changes: Partial<Placard>): Partial<Placard> =>
+  Object.fromEntries(fieldsOf(changes).map((field) => [field, there[field]]));
