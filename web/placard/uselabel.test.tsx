@@ -234,7 +234,7 @@ const anEvent = fc.oneof(
 
 it('whatever the connection does and others write, what was written was stored or is offered', async () => {
   await fc.assert(
-    fc.asyncProperty(fc.array(anEvent, { maxLength: 25 }), async (events) => {
+    fc.asyncProperty(fc.array(anEvent, { minLength: 8, maxLength: 25, size: 'max' }), async (events) => {
       there = { version: 1, placard: { ...BLANK_PLACARD, title: 'Dome', alt: 'A dome.' } };
       sent.length = 0;
       browser.kept.clear();
