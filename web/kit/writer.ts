@@ -36,6 +36,8 @@ export interface Written<D> {
   isThere?: (draft: D) => Promise<{ version: number; at: string } | null>;
   /** What of a draft is kept in this browser. */
   kept: (draft: D, version: number) => unknown;
+  /** A window that is closed does not ask: what is kept is sent by the next one, whatever that shows. */
+  quiet?: boolean;
 }
 
 /** Saves what is written of one thing, and keeps in this browser what the server does not have. */
@@ -52,6 +54,10 @@ export class Writer<D> {
   constructor(private readonly written: Written<D>) {
     this.#state = resting(written.version, written.draft, written.at);
     this.#keeper = new Keeper(written.kind, written.id);
+  }
+
+  get quiet(): boolean {
+    return this.written.quiet ?? false;
   }
 
   get state(): Writing<D> {
@@ -189,7 +195,7 @@ export function heedWindow<D>(writer: Writer<D>): () => void {
   const warn = (event: BeforeUnloadEvent) => {
     if (keepsNothing() || !isUnsaved(writer.state)) return;
     writer.keepNow(true);
-    event.preventDefault();
+    if (!writer.quiet) event.preventDefault();
   };
   const keep = () => writer.keepNow(true);
   const online = () => void (writer.state.phase === 'away' && writer.flush());

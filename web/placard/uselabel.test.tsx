@@ -189,6 +189,17 @@ describe('a label that is written on', () => {
     ]);
   });
 
+  it('is closed without a question in the middle of a save, and kept', async () => {
+    answering(() => new Promise(() => undefined));
+    const hook = open();
+    write(hook, { alt: 'One' });
+    await pass(10);
+    browser.kept.clear();
+    const closing = new Event('beforeunload', { cancelable: true });
+    dispatchEvent(closing);
+    expect([closing.defaultPrevented, browser.kept.size]).toEqual([false, 1]);
+  });
+
   it('says why it is refused, and keeps what was written', async () => {
     answering(() => {
       throw new Refusal(422, { title: 'This licence is not on the list.' });

@@ -52,6 +52,7 @@ export function useLabel(asset: AssetDetail) {
     version: asset.placardVersion,
     draft: asset.placard,
     at: '',
+    quiet: true,
     send: async (version, draft) => {
       const changes = differing(draft, writer.state.there.draft);
       // Written back to what it was before it was sent.
