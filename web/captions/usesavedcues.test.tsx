@@ -114,6 +114,24 @@ it('what somebody else wrote meanwhile is not taken off with one’s own', async
   expect(hook.result.current.cues.map(({ text }) => text)).toEqual(['Theirs']);
 });
 
+it('what was saved after all, though its window was closed before it heard so, is not offered again', async () => {
+  const first = open();
+  await pass(10);
+  net = 'loses answers';
+  act(() => first.result.current.write('North'));
+  dispatchEvent(new Event('pagehide'));
+  await pass(2000);
+  expect(said(there?.text ?? '')).toBe('North');
+  first.unmount();
+  await pass(20_000);
+  expect(Object.values(localStorage).join()).toContain('North');
+  net = 'well';
+  const next = open();
+  await pass(1000);
+  expect([next.result.current.brought, next.result.current.saved.state]).toEqual([false, 'saved']);
+  expect(Object.keys(localStorage)).toEqual([]);
+});
+
 const seldom = fc.nat(4).map((nth) => nth === 0);
 const anEvent = fc.oneof(
   fc.record({ do: fc.constant('write' as const), nothing: seldom }),

@@ -90,11 +90,12 @@ export function useSavedCues(
     let forgetWindow = () => {};
     const open = async () => {
       const now = await read();
-      const drafts = (await kept<Kept>('captions', name)).filter(
-        ({ what }) => writeVtt(what.cues) !== writeVtt(now.cues),
-      );
+      const found = await kept<Kept>('captions', name);
       if (gone) return;
-      const [draft] = drafts;
+      const isThere = ({ cues }: Kept) => writeVtt(cues) === writeVtt(now.cues);
+      // Saved after all, though the window was closed before it heard so: it is nothing to be offered later.
+      for (const { key, what } of found) if (isThere(what)) void forget(key);
+      const draft = found.find(({ what }) => !isThere(what));
       const made = new Writer<readonly Cue[]>({
         kind: 'captions',
         id: name,

@@ -128,7 +128,6 @@ export function useLabel(asset: AssetDetail) {
   // What was written here before and never reached the server goes on from where it was, unless others wrote there since.
   const resume = useLatest(({ changes, before }: KeptLabel) => {
     const apart = differing(changes, asset.placard);
-    if (fieldsOf(apart).length === 0) return;
     if (isUntouched({ changes: apart, before }, asset.placard)) return change(apart);
     // As it was when that was written, so that what others did since is asked for.
     writer.bring(asset.placardVersion, { ...asset.placard, ...fieldsIn(before, apart) }, null);
@@ -138,9 +137,15 @@ export function useLabel(asset: AssetDetail) {
   });
   useHold(asset.id);
   useEffect(() => {
-    void kept<KeptLabel>('label', asset.id).then(([found]) => {
+    void kept<KeptLabel>('label', asset.id).then((all) => {
       // What is written just now comes first; what was found waits for the next time.
-      if (!found || isUnsaved(writer.state)) return;
+      if (isUnsaved(writer.state)) return;
+      // Saved after all, though the window was closed before it heard so: it is nothing to be offered later.
+      const isThere = ({ changes }: KeptLabel) =>
+        fieldsOf(differing(changes, writer.state.there.draft)).length === 0;
+      for (const { key, what } of all) if (isThere(what)) void forget(key);
+      const found = all.find(({ what }) => !isThere(what));
+      if (!found) return;
       resume.current(found.what);
       void forget(found.key);
     });
