@@ -9,7 +9,7 @@ it('a signature belongs to its text alone', () => {
   fc.assert(
     fc.property(fc.string(), fc.string(), (text, other) => {
       const made = signature.of(text);
-      expect(made).toMatch(/^[\w-]{22}\.[0-9a-z]+$/);
+      expect(made).toMatch(/^[\w-]{22}~[0-9a-z]+$/);
       expect(signature.matches(text, made)).toBe(true);
       if (other !== text) expect(signature.matches(other, made)).toBe(false);
       expect(new Signature('another secret').matches(text, made)).toBe(false);
@@ -24,7 +24,7 @@ it('a signature holds for an hour, and not for two', () => {
       expect(signature.matches(text, made, now + HOUR)).toBe(true);
       expect(signature.matches(text, made, now + 2 * HOUR)).toBe(false);
       // Its end is signed, too: nobody gives it another.
-      const longer = made.replace(/\..*/, `.${(now + 9 * HOUR).toString(36)}`);
+      const longer = made.replace(/~.*/, `~${(now + 9 * HOUR).toString(36)}`);
       expect(signature.matches(text, longer, now)).toBe(false);
     }),
   );

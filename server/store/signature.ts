@@ -24,7 +24,7 @@ export class Signature {
 
   /** True when `signature` was made for `text` and holds still. */
   matches(text: string, signature: string, now = Date.now()): boolean {
-    const until = Number.parseInt(signature.split('.')[1] ?? '', 36);
+    const until = Number.parseInt(signature.split('~')[1] ?? '', 36);
     if (!(until > now)) return false;
     const expected = Buffer.from(this.#until(text, until));
     const given = Buffer.from(signature);
@@ -34,6 +34,6 @@ export class Signature {
   /** 22 characters that nobody else can make, and the moment of its end. */
   #until(text: string, until: number): string {
     const made = createHmac('sha256', this.#secret).update(`content:${until}:${text}`).digest('base64url');
-    return `${made.slice(0, 22)}.${until.toString(36)}`;
+    return `${made.slice(0, 22)}~${until.toString(36)}`;
   }
 }
