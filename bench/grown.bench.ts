@@ -3,15 +3,15 @@ import { newId } from '@placard/server/db/columns';
 import { openDatabase } from '@placard/server/db/database';
 import { arrival, asset, placard, site, user } from '@placard/server/db/schema';
 import { refreshSearch } from '@placard/server/search/searchrows';
-import { openServer, type Caller } from '@placard/server/testing/openserver';
+import { openServer } from '@placard/server/testing/openserver';
 import type { Figure, Place } from '@placard/launcher/bench';
 import { fill } from './holdings.bench.ts';
+import { asking } from './pages.bench.ts';
 
 const ASSETS = 20_000;
 /** Comps that wait for their originals, and files that have just come. */
 const [COMPS, ARRIVALS] = [600, 6];
 const SAME = 5000;
-const ASKED = 40;
 
 /** Screens that must not grow with what is held, over 20,000 assets, against asking who one is. */
 export async function bench(_place: Place): Promise<Figure[]> {
@@ -58,7 +58,7 @@ export async function bench(_place: Place): Promise<Figure[]> {
       ['what has arrived, a handful', '/api/arrivals'],
       [`${COMPS} comps that wait`, '/api/comps'],
       ['counts of all facets', '/api/assets?counted=yes&limit=0'],
-      ['counts of all facets of one section', '/api/assets?counted=yes&limit=0&kind=picture'],
+      ['counts of all facets of one kind', '/api/assets?counted=yes&limit=0&kind=picture'],
     ];
     const all: Figure[] = [];
     for (const [says, path] of figures) {
@@ -76,14 +76,4 @@ export async function bench(_place: Place): Promise<Figure[]> {
     await database.close();
     await server.close();
   }
-}
-
-async function asking(caller: Caller, path: string): Promise<number> {
-  const times: number[] = [];
-  for (let at = 0; at < ASKED + 5; at++) {
-    const begun = performance.now();
-    await caller.ask('GET', path);
-    if (at >= 5) times.push(performance.now() - begun);
-  }
-  return times.toSorted((one, other) => one - other)[ASKED / 2] ?? Number.NaN;
 }

@@ -92,7 +92,8 @@ async function milliseconds(work: () => Promise<unknown>): Promise<number> {
   return performance.now() - begun;
 }
 
-async function asking(
+/** How long an address takes to be answered, in milliseconds: the median of many times, after the first few. */
+export async function asking(
   caller: Caller,
   path: string,
   first: () => Promise<unknown> = async () => {},

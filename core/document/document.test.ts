@@ -58,6 +58,7 @@ describe('what a PDF has in it', () => {
 describe('what an office document has in it', () => {
   it.each([
     ['word/vbaProject.bin', 'macros'],
+    ['Word/VBAPROJECT.BIN', 'macros'],
     ['Basic/Standard/Module1.xml', 'macros'],
     ['Scripts/python/a.py', 'macros'],
     ['xl/macrosheets/sheet1.xml', 'macros'],
@@ -75,6 +76,9 @@ describe('what an office document has in it', () => {
     expect(carriedByRelations(relation('image'))).toBe('remote');
     expect(carriedByRelations(relation('hyperlink'))).toBeNull();
     expect(carriedByRelations(relation('attachedTemplate', 'Internal'))).toBeNull();
+    // Where it leads may be called anything.
+    const disguised = relation('attachedTemplate').replace('t.dotm', 'hyperlink');
+    expect(carriedByRelations(disguised)).toBe('remote');
   });
 
   it('is said in a sentence', () => {
@@ -132,6 +136,7 @@ describe('what an office document says of its makers', () => {
       '<config:config-item config:name="PrinterName" config:type="string">Annas</config:config-item>',
       '<config:config-item config:name="PrinterName" config:type="string"></config:config-item>',
     ],
+    ['DocProps/CORE.xml', '<c><dc:creator>Anna</dc:creator></c>', '<c></c>'],
     ['word/media/a.xml', '<w:ins w:author="Anna"/>', '<w:ins w:author="Anna"/>'],
   ])('goes from %s, and nothing else', (name, before, after) => {
     expect(partWithoutMakers(name, before)).toBe(after);
@@ -170,10 +175,12 @@ describe('what an office document says of its makers', () => {
 
 describe('a picture in a document', () => {
   const segment = (marker: number, ...body: number[]) => [0xff, marker, 0, body.length + 2, ...body];
-  const scan = [...segment(0xda, 1, 2, 3), 9, 9, 9, 0xff, 0xd9];
+  const scan = [...segment(0xda, 1, 2, 3), 9, 0xff, 0, 9, 0xff, 0xd3, 9, 0xff, 0xd9];
+  /** The profile of its colours (ICC.1, annex B). */
+  const icc = segment(0xe2, ...Buffer.from('ICC_PROFILE\0'), 1, 1, 7);
 
   it('loses of a JPEG what says who took it where, and keeps its colours and its pixels', () => {
-    const kept = [...segment(0xe0, 74), ...segment(0xe2, 73), ...segment(0xee, 65), ...segment(0xdb, 5)];
+    const kept = [...segment(0xe0, 74), ...icc, ...segment(0xee, 65), ...segment(0xdb, 5)];
     const jpeg = [
       0xff,
       0xd8,
@@ -184,6 +191,23 @@ describe('a picture in a document', () => {
       ...scan,
     ];
     expect([...(bareJpegOrPng(new Uint8Array(jpeg)) ?? [])]).toEqual([0xff, 0xd8, ...kept, ...scan]);
+  });
+
+  it('loses of a JPEG other pictures that hang on it, and what stands between its scans', () => {
+    const begins = [0xff, 0xd8, ...segment(0xdb, 5)];
+    const first = [...segment(0xda, 1), 9, 9];
+    const mpf = segment(0xe2, ...Buffer.from('MPF\0'), 7);
+    const jpeg = [
+      ...begins,
+      ...mpf,
+      ...first,
+      ...segment(0xe1, 69),
+      ...scan,
+      0xff,
+      0xd8,
+      ...segment(0xe1, 69, 120),
+    ];
+    expect([...(bareJpegOrPng(new Uint8Array(jpeg)) ?? [])]).toEqual([...begins, ...first, ...scan]);
   });
 
   it('that breaks off or is nothing that it knows is left alone', () => {

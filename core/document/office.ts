@@ -3,7 +3,7 @@ import { writtenWithout, type Leaving } from './xmlpart.ts';
 
 /** What a part of an office document (ECMA-376, OpenDocument 1.3) shows by its name that the document has in it. */
 export function carriedByName(name: string): Carried | null {
-  if (/(^|\/)vbaProject\.bin$/i.test(name) || /^(Basic|Scripts)\/./.test(name)) return 'macros';
+  if (/(^|\/)vbaProject\.bin$/i.test(name) || /^(Basic|Scripts)\/./i.test(name)) return 'macros';
   if (/(^|\/)macrosheets\/./i.test(name)) return 'macros';
   if (/(^|\/)(activeX|ctrlProps)\/./i.test(name)) return 'controls';
   if (/(^|\/)embeddings\/./i.test(name)) return 'files';
@@ -11,34 +11,38 @@ export function carriedByName(name: string): Carried | null {
 }
 
 /** True for the parts that say what a document takes from elsewhere (ECMA-376 part 2, relationships). */
-export const namesOthers = (name: string): boolean => name.endsWith('.rels');
+export const namesOthers = (name: string): boolean => /\.rels$/i.test(name);
 
 /** What is fetched or opened from elsewhere by relationships; links that a reader follows on purpose are none. */
 export function carriedByRelations(xml: string): Carried | null {
   for (const relation of xml.split('<').slice(1))
-    if (/\bTargetMode\s*=\s*["']External["']/.test(relation) && !/\/hyperlink["']/.test(relation))
+    if (
+      /\sTargetMode\s*=\s*["']External["']/i.test(relation) &&
+      // What it is stands in its type; what it is called where it leads says nothing of it.
+      !/\sType\s*=\s*["'][^"']*\/hyperlink["']/.test(relation)
+    )
       return 'remote';
   return null;
 }
 
 /** True for the parts that are written anew when a document leaves; the others are taken over as they are. */
-export const saysOfMakers = (name: string): boolean => PARTS.some(([of]) => of.test(name));
+export const saysOfMakers = (name: string): boolean => PARTS.some(([of]) => of.test(name.toLowerCase()));
 
 const names = (all: string): ReadonlySet<string> => new Set(all.split(' '));
 
-/** How each part is written without who made it: by its name, in the terms of its standard. */
+/** How each part is written without who made it: by its name in small letters (ECMA-376 part 2: names are the same in either), in the terms of its standard. */
 const PARTS: readonly [RegExp, Leaving][] = [
-  [/^docProps\/core\.xml$/, { only: { depth: 1, names: names('title language subject') } }],
+  [/^docprops\/core\.xml$/, { only: { depth: 1, names: names('title language subject') } }],
   [
-    /^docProps\/app\.xml$/,
+    /^docprops\/app\.xml$/,
     {
       only: { depth: 1, names: names('Pages Words Characters CharactersWithSpaces Lines Paragraphs Slides') },
     },
   ],
-  [/^docProps\/custom\.xml$/, { only: { depth: 1, names: new Set() } }],
+  [/^docprops\/custom\.xml$/, { only: { depth: 1, names: new Set() } }],
   [/^word\/people\.xml$/, { only: { depth: 1, names: new Set() } }],
   [/^word\/[\w-]+\.xml$/, { blank: names('author initials userId'), without: names('rsids') }],
-  [/^ppt\/(commentAuthors|authors)\.xml$/, { blank: names('name initials userId') }],
+  [/^ppt\/(commentauthors|authors)\.xml$/, { blank: names('name initials userId') }],
   [/^xl\/persons\/[\w-]+\.xml$/, { blank: names('displayName userId') }],
   [/^xl\/comments[\w-]*\.xml$|^xl\/comments\/[\w-]+\.xml$/, { emptied: names('author') }],
   [/^xl\/workbook\.xml$/, { blank: names('userName'), without: names('absPath') }],
@@ -49,4 +53,7 @@ const PARTS: readonly [RegExp, Leaving][] = [
 
 /** A part of an office document without who made it, with what and when; what its readers see stays. */
 export const partWithoutMakers = (name: string, xml: string): string =>
-  PARTS.reduce((written, [of, leaving]) => (of.test(name) ? writtenWithout(written, leaving) : written), xml);
+  PARTS.reduce(
+    (written, [of, leaving]) => (of.test(name.toLowerCase()) ? writtenWithout(written, leaving) : written),
+    xml,
+  );

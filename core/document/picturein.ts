@@ -1,6 +1,4 @@
-/** Segments of a JPEG (ITU-T T.81) that say something of who took it, where and with what: Exif, XMP, IPTC, comments and programs' own. */
-const KEPT_SEGMENTS = new Set([0xe0, 0xe2, 0xee]);
-/** Chunks of a PNG (W3C PNG, third edition) that do. */
+/** Chunks of a PNG (W3C PNG, third edition) that say something of who made it, when and with what. */
 const DROPPED_CHUNKS = new Set(['eXIf', 'tEXt', 'zTXt', 'iTXt', 'tIME']);
 
 /**
@@ -16,7 +14,7 @@ export function bareJpegOrPng(bytes: Uint8Array): Uint8Array | null {
 function bareJpeg(bytes: Uint8Array): Uint8Array | null {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const kept: [number, number][] = [[0, 2]];
-  for (let at = 2; at + 4 <= bytes.length;) {
+  for (let at = 2; at + 2 <= bytes.length;) {
     if (bytes[at] !== 0xff) return null;
     const marker = bytes[at + 1] ?? 0;
     // Fill bytes may stand before a marker.
@@ -24,17 +22,37 @@ function bareJpeg(bytes: Uint8Array): Uint8Array | null {
       at++;
       continue;
     }
-    const end = at + 2 + view.getUint16(at + 2);
-    if (marker === 0xda) {
-      kept.push([at, bytes.length]);
-      return joined(bytes, kept);
-    }
+    if (marker === ENDS) return joined(bytes, [...kept, [at, at + 2]]);
+    const end = at + 4 <= bytes.length ? at + 2 + view.getUint16(at + 2) : bytes.length + 1;
     if (end > bytes.length) return null;
-    const said = (marker >= 0xe0 && marker <= 0xef && !KEPT_SEGMENTS.has(marker)) || marker === 0xfe;
-    if (!said) kept.push([at, end]);
-    at = end;
+    // Behind the head of a scan its pixels follow, up to the next marker.
+    const next = marker === SCAN ? afterPixels(bytes, end) : end;
+    const said = (marker >= 0xe0 && marker <= 0xef && !isKept(bytes, at)) || marker === 0xfe;
+    if (!said) kept.push([at, next]);
+    at = next;
+    // One that does not say where it ends is as it is.
+    if (marker === SCAN && at >= bytes.length) return joined(bytes, kept);
   }
   return null;
+}
+
+const [SCAN, ENDS] = [0xda, 0xd9];
+
+/** JFIF, Adobe's word on its colours, and the profile of them; other things of programs under the same number are not kept. */
+function isKept(bytes: Uint8Array, at: number): boolean {
+  const marker = bytes[at + 1] ?? 0;
+  if (marker !== 0xe2) return marker === 0xe0 || marker === 0xee;
+  return String.fromCharCode(...bytes.subarray(at + 4, at + 15)) === 'ICC_PROFILE';
+}
+
+/** Where the pixels of a scan end: at a marker that is neither a byte of theirs nor where decoding begins anew. */
+function afterPixels(bytes: Uint8Array, from: number): number {
+  for (let at = bytes.indexOf(0xff, from); at >= 0; at = bytes.indexOf(0xff, at + 1)) {
+    const marker = bytes[at + 1];
+    if (marker === undefined) break;
+    if (marker !== 0 && marker !== 0xff && !(marker >= 0xd0 && marker <= 0xd7)) return at;
+  }
+  return bytes.length;
 }
 
 function barePng(bytes: Uint8Array): Uint8Array | null {

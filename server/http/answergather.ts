@@ -1,5 +1,5 @@
 import type { Router } from 'express';
-import { inArray, and, eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import {
   acceptArrivals,
   becameOf,
@@ -20,7 +20,8 @@ import {
   swapComp,
   undoSwap,
 } from '@placard/core/contract';
-import { asset, placard } from '../db/schema.ts';
+import { asset } from '../db/schema.ts';
+import { heldAs } from '../holdings/alike.ts';
 import * as accept from '../holdings/accept.ts';
 import * as arrivals from '../holdings/arrivals.ts';
 import * as sent from '../holdings/sentfilms.ts';
@@ -101,13 +102,8 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
   });
 
   route(router, whoAsks, knownFiles, async ({ body }) => {
-    if (body.sha256.length === 0) return [];
-    const rows = await database
-      .select({ sha256: asset.sha256, id: asset.id, title: placard.title, fileName: asset.fileName })
-      .from(asset)
-      .innerJoin(placard, eq(placard.assetId, asset.id))
-      .where(and(eq(asset.siteId, await siteId()), inArray(asset.sha256, body.sha256)));
-    return rows.map(({ sha256, id, title, fileName }) => ({ sha256, asset: id, title: title || fileName }));
+    const held = await heldAs(database, await siteId(), body.sha256);
+    return [...held].map(([sha256, { id, title }]) => ({ sha256, asset: id, title }));
   });
 
   route(router, whoAsks, lookAt, ({ body }) => refusing(() => look(outbound, body.address, previewOf)));

@@ -49,11 +49,15 @@ export class Keeper {
   /** A browser that keeps nothing is no reason not to write. */
   async keep(what: unknown): Promise<void> {
     if (!store || shut) return;
-    await set(this.#key, what, store).catch(() => undefined);
-    // What was kept before, as a window was to be closed and was not, is older.
+    const name = AT_ONCE + this.#key;
     try {
-      localStorage.removeItem(AT_ONCE + this.#key);
-    } catch {}
+      const before = localStorage.getItem(name);
+      await set(this.#key, what, store).catch(() => undefined);
+      // What was kept before, as a window was to be closed and was not, is older; what was kept meanwhile is not.
+      if (localStorage.getItem(name) === before) localStorage.removeItem(name);
+    } catch {
+      await set(this.#key, what, store).catch(() => undefined);
+    }
   }
 
   /** The same while a window is being closed, when nothing is waited for any more. */

@@ -17,8 +17,13 @@ const isClosed = (name: string) => browser.closed.has(browser.owners.get(name) ?
 vi.mock('idb-keyval', () => ({
   createStore: () => ({}),
   // A window that is closed does nothing any more, whatever its timers wanted.
-  set: (key: string, value: unknown) =>
-    Promise.resolve(isClosed(key) ? undefined : void browser.disk.set(key, structuredClone(value))),
+  // It takes a while, in which a window may be written in, or closed.
+  set: (key: string, value: unknown) => {
+    const as = structuredClone(value);
+    return new Promise<void>((resolve) =>
+      setTimeout(() => resolve(isClosed(key) ? undefined : void browser.disk.set(key, as)), 30),
+    );
+  },
   del: (key: string) => Promise.resolve(void browser.disk.delete(key)),
   entries: () => Promise.resolve([...browser.disk]),
 }));

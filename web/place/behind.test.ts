@@ -2,6 +2,7 @@
 import { Editor, type JSONContent } from '@tiptap/core';
 import { NodeSelection } from '@tiptap/pm/state';
 import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
+import { asInABrowser } from './testing.ts';
 
 const messages = vi.hoisted(() => ({
   tell: vi.fn<(told: { says: string; undo?: () => Promise<void> }) => void>(),
@@ -13,13 +14,7 @@ const { pageExtensions } = await import('./pageextensions.ts');
 
 let editor: Editor;
 beforeAll(() => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  );
+  asInABrowser();
 });
 afterEach(() => {
   editor.destroy();

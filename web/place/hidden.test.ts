@@ -31,21 +31,15 @@ import {
   togetherRound,
 } from './settings/commands.ts';
 import { blockOf } from './settings/desk.ts';
+import { asInABrowser } from './testing.ts';
 
 /** What no visitor may see. */
 const SECRET = 'secret';
 
 let editor: Editor;
 beforeEach(() => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  );
+  asInABrowser();
   editor = new Editor({ element: document.createElement('div'), extensions: pageExtensions() });
-  document.elementFromPoint = () => null;
 });
 afterEach(() => {
   editor.destroy();

@@ -4,6 +4,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { forgetCopied } from './copied.ts';
 import { heldBlock } from './newblocks.ts';
 import { pageExtensions } from './pageextensions.ts';
+import { asInABrowser } from './testing.ts';
 
 /** What reads foreign HTML is fetched first. */
 const PATIENT = { timeout: 30_000 };
@@ -13,14 +14,7 @@ let editor: Editor;
 const open = () =>
   (editor = new Editor({ element: document.createElement('div'), extensions: pageExtensions() }));
 beforeEach(() => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  );
-  document.elementFromPoint = () => null;
+  asInABrowser();
   open();
 });
 afterEach(() => {

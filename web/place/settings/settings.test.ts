@@ -31,6 +31,7 @@ import {
   togetherRound,
   type FoundTogether,
 } from './commands.ts';
+import { asInABrowser } from '../testing.ts';
 
 // @vitest-environment jsdom
 
@@ -98,13 +99,7 @@ const select = (pos: number) =>
   );
 
 beforeEach(() => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      disconnect() {}
-    },
-  );
+  asInABrowser();
   messages.tell.mockClear();
   editor = new Editor({ element: document.createElement('div'), extensions: pageExtensions() });
 });

@@ -1,0 +1,13 @@
+import { vi } from 'vitest';
+
+/** What the editor asks a browser for and jsdom does not have. `vi.unstubAllGlobals` takes it back. */
+export function asInABrowser(): void {
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      disconnect() {}
+    },
+  );
+  document.elementFromPoint = () => null;
+}
