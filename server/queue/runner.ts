@@ -69,7 +69,10 @@ export class Runner {
     await Promise.race([over, new Promise((resolve) => (patience = setTimeout(resolve, PATIENCE)))]);
     clearTimeout(patience);
     clearInterval(this.#heartbeat);
-    await giveBack(this.#database, this.#id);
+    // Where the database is gone already, their leases run out.
+    await giveBack(this.#database, this.#id).catch((error: unknown) =>
+      this.#log.warn({ err: error }, 'Could not give jobs back'),
+    );
   }
 
   async #run(): Promise<void> {
