@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
-import { kept } from './kept.ts';
+import { Refusal } from './api.ts';
+import { forget, Keeper, kept } from './kept.ts';
 import { heedWindow, Writer } from './writer.ts';
 
 beforeEach(() => void vi.useFakeTimers());
@@ -60,4 +61,25 @@ it('a window that is closed asks first where something is not saved, and keeps i
   forget();
   writer.write(() => 'More');
   expect(close()).toBe(false);
+});
+
+it('what was left and refused is kept as it was left, and not once more after somebody took it up', async () => {
+  const writer = new Writer<string>({
+    kind: 'page',
+    id: 'refused',
+    version: 1,
+    draft: '',
+    at: '',
+    send: () => Promise.reject(new Refusal(422, { title: 'It has no title.' })),
+    kept: (draft) => ({ draft, at: '2026-12-01T10:00:00Z' }),
+  });
+  writer.write(() => 'Written');
+  writer.keepNow(true);
+  await writer.leave();
+  const [found] = await kept('page', 'refused');
+  expect(found?.what).toMatchObject({ draft: 'Written' });
+  await forget(found?.key ?? '');
+  const again = vi.spyOn(Keeper.prototype, 'keep');
+  await vi.advanceTimersByTimeAsync(10_000);
+  expect(again).not.toHaveBeenCalled();
 });

@@ -130,6 +130,8 @@ export class Writer<D> {
     await this.flush();
     clearTimeout(patience);
     clearTimeout(this.#timer);
+    // It was kept as it was left: who takes it up now shall not find it there again.
+    clearTimeout(this.#keeping);
     this.#keeper.end();
   }
 

@@ -80,8 +80,10 @@ beforeEach(() => {
   browser.kept.clear();
   answering();
 });
-afterEach(() => {
+afterEach(async () => {
   cleanup();
+  // What is left is saved once more.
+  await pass(100);
   vi.useRealTimers();
 });
 
