@@ -9,7 +9,7 @@ import { AS_IT_CAME } from '@placard/core/prep';
 import { COLOURS } from '@placard/core/likeness';
 import { migrateDatabase, openDatabase, type Database } from '@placard/server/db/database';
 import { asset, original, placard, section, site, version } from '@placard/server/db/schema';
-import { searchAssets } from '@placard/server/search/search';
+import { findAssets } from '@placard/server/holdings/assets';
 import { refreshSearch } from '@placard/server/search/searchrows';
 import { openStore } from '@placard/server/store/store';
 import type { Figure, Place } from '@placard/launcher/bench';
@@ -44,7 +44,7 @@ export async function bench({ databaseUrl, scratch }: Place): Promise<Figure[]> 
     const words = `${COMMON[at % COMMON.length]} ${COMMON[(at * 7 + 3) % COMMON.length]?.slice(0, 5)}`;
     const colour = COLOURS[at % COLOURS.length] ?? 'red';
     const query = parse(SearchSchema, { words, colour, shape: 'landscape', counted: 'yes', limit: '100' });
-    const first = await milliseconds(() => searchAssets(database, store, siteId, query));
+    const first = await milliseconds(() => findAssets(database, store, siteId, query));
     const second = await milliseconds(() => bareStatements(bare, siteId, words, colour));
     // The first few only warm what both sides keep in memory.
     if (at < 5) continue;

@@ -16,7 +16,7 @@ const STARTED = /new URL\('(\.[^']+)\.ts', import\.meta\.url\)/g;
 
 /** Packages that are compiled in: hundreds of small files each, which would take longer to find than the tools take to work. */
 const WITHIN =
-  /^(parse5|saxes|xmlchars|entities|valibot|css-tree|drizzle-orm|better-auth|@better-auth|better-call|@better-fetch|zod|jose|nanostores|kysely|defu|rou3|set-cookie-parser|@noble)(\/|$)/;
+  /^(parse5|saxes|xmlchars|entities|valibot|css-tree|drizzle-orm|better-auth|@better-auth|better-call|@better-fetch|zod|jose|nanostores|kysely|defu|rou3|set-cookie-parser|@noble|date-fns|@date-fns|strtok3|file-type|@tokenizer|token-types|uint8array-extras|@tus|srvx)(\/|$)/;
 
 /** Other files (media, migrations, plain JavaScript) stay where they are, and are named from there. */
 const files = {

@@ -4,7 +4,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { TAKEN_WHOLE } from './kit/refreshed.ts';
-import { App } from './shell/app.tsx';
+import { App } from './app.tsx';
 import './style.css';
 
 const client = new QueryClient({

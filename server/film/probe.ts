@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import type { Facts } from '@placard/core/contract';
 import { whyMayNotPlay, type Encoded } from '@placard/core/film';
 import { MIME_BY_EXTENSION, MOST_PIXELS, Refused } from '../imaging/formats.ts';
-import { isCutOff } from './cut.ts';
+import { isCutOff } from '../imaging/cut.ts';
 import { ffmpeg, ffprobe, opened } from './programs.ts';
 
 const ProbeSchema = v.object({

@@ -6,7 +6,8 @@ import { openDatabase, type Database } from '../db/database.ts';
 import { arrival, site } from '../db/schema.ts';
 import { found } from '../people/found.ts';
 import { createTestDatabase } from '../testing/opendatabase.ts';
-import { announceArrival, endAbandoned, receivedBytes } from './arrivals.ts';
+import { announceArrival, endAbandoned } from './arrivals.ts';
+import { receivedBytes } from '../store/uploads.ts';
 
 let database: Database;
 let drop: () => Promise<void>;

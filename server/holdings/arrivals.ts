@@ -1,6 +1,7 @@
-import { todayAt } from '../site/today.ts';
+import { receivedBytes, removeUpload } from '../store/uploads.ts';
+import { todayAt } from '../licence/policy.ts';
 import { and, desc, eq, inArray, lt } from 'drizzle-orm';
-import { access, rm, stat } from 'node:fs/promises';
+import { stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Arrival } from '@placard/core/contract';
 import type { Placard } from '@placard/core/credit';
@@ -130,14 +131,6 @@ export async function completeStrays(database: Database, uploads: string): Promi
   return completed;
 }
 
-/** How many bytes of what is on its way have come. */
-export async function receivedBytes(uploads: string, id: string): Promise<number> {
-  return stat(join(uploads, id)).then(
-    ({ size }) => size,
-    () => 0,
-  );
-}
-
 export async function listArrivals(
   database: Database,
   store: Store,
@@ -212,14 +205,6 @@ export async function discardArrival(
   if (row.sha256) await forgetOriginal(database, store, row.sha256);
 }
 
-/** Removes what an upload left in the folder of uploads under way. */
-export async function removeUpload(uploads: string, id: string): Promise<void> {
-  await Promise.all([
-    rm(join(uploads, id), { force: true }),
-    rm(join(uploads, `${id}.json`), { force: true }),
-  ]);
-}
-
 /**
  * Removes an original that neither a version of an asset nor an arrival needs. Its row is kept from others until its
  * files are gone, so that nobody who brings the same bytes in meanwhile loses them to it.
@@ -249,12 +234,4 @@ export async function forgetOriginal(database: Database, store: Store, sha256: s
       for (const key of [file.key, file.thumbnail, file.workKey, previewKey(sha256)])
         if (key) await store.delete(key);
   });
-}
-
-/** True when the upload's bytes lie in the folder of uploads. */
-export async function uploadExists(uploads: string, id: string): Promise<boolean> {
-  return access(join(uploads, id)).then(
-    () => true,
-    () => false,
-  );
 }

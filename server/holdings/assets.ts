@@ -1,5 +1,5 @@
-import { and, count, eq, type SQL } from 'drizzle-orm';
-import type { Asset, AssetDetail } from '@placard/core/contract';
+import { and, count, eq, inArray, type SQL } from 'drizzle-orm';
+import type { Asset, AssetDetail, Counts, Search } from '@placard/core/contract';
 import { changesMade } from '@placard/core/prep';
 import type { Database } from '../db/database.ts';
 import {
@@ -15,9 +15,23 @@ import {
   user,
   version,
 } from '../db/schema.ts';
+import { search } from '../search/search.ts';
 import { notHeld } from '../refusal.ts';
 import type { Store } from '../store/store.ts';
-import { placardOf } from '../labels/read.ts';
+import { placardOf } from '../licence/labelrow.ts';
+
+/** The assets that a search finds, in its order, with what further conditions would leave where that is asked for. */
+export async function findAssets(
+  database: Database,
+  store: Store,
+  siteId: string,
+  query: Search,
+): Promise<{ assets: Asset[]; total: number; counts: Counts | null }> {
+  const { ids, ...tally } = await search(database, siteId, query);
+  const rows = await readAssets(database, store, inArray(asset.id, ids));
+  const byId = new Map(rows.map((row) => [row.id, row]));
+  return { assets: ids.flatMap((id) => byId.get(id) ?? []), ...tally };
+}
 
 /** Assets that meet a condition, in no order. */
 export async function readAssets(

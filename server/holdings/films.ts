@@ -1,8 +1,7 @@
 import { and, eq } from 'drizzle-orm';
-import type { Database } from '../db/database.ts';
+import type { Database, Queryable } from '../db/database.ts';
 import { asset, original, version } from '../db/schema.ts';
-import { askForFilms } from '../jobs/prepare.ts';
-import { takeBack } from '../queue/queue.ts';
+import { enqueue, takeBack } from '../queue/queue.ts';
 import { notHeld, unfit } from '../refusal.ts';
 
 async function held(database: Database, siteId: string, id: string) {
@@ -33,4 +32,21 @@ export async function makeLighter(database: Database, siteId: string, id: string
 export async function stopLighter(database: Database, siteId: string, id: string): Promise<void> {
   await held(database, siteId, id);
   await takeBack(database, 'film', id);
+}
+
+/** Asks for the lighter files of what moves or sounds. */
+export async function askForFilms(
+  database: Queryable,
+  { id, kind, name, versionId }: typeof asset.$inferSelect,
+): Promise<void> {
+  if (kind === 'document') return;
+  if (kind === 'picture') {
+    const [file] = await database
+      .select({ facts: original.facts })
+      .from(version)
+      .innerJoin(original, eq(original.sha256, version.sha256))
+      .where(eq(version.id, versionId));
+    if (!file?.facts.animated) return;
+  }
+  await enqueue(database, 'film', id, `Making lighter files of ${name}`);
 }

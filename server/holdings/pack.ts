@@ -9,7 +9,7 @@ import { asset, original, ownTerms, placard } from '../db/schema.ts';
 import { gone } from '../refusal.ts';
 import type { Store } from '../store/store.ts';
 import { addFile } from '../store/zip.ts';
-import { placardOf, termsOfLabel } from '../labels/read.ts';
+import { placardOf, termsOfLabel } from '../licence/labelrow.ts';
 
 /** A ZIP of originals under their names, with a list of their labels (`credits.csv`, RFC 4180). Throws gone. */
 export async function packAssets(

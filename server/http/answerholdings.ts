@@ -25,7 +25,7 @@ import * as captions from '../holdings/captions.ts';
 import * as label from '../labels/label.ts';
 import * as many from '../holdings/many.ts';
 import * as pack from '../holdings/pack.ts';
-import * as search from '../search/search.ts';
+import { searchIds } from '../search/search.ts';
 import * as summary from '../holdings/summary.ts';
 import { enqueue, jobOn } from '../queue/queue.ts';
 import type { House } from './house.ts';
@@ -42,11 +42,9 @@ export function answerHoldings(
   { database, siteId, store, runner, log }: House,
 ): void {
   route(router, whoAsks, listAssets, async ({ query }) =>
-    search.searchAssets(database, store, await siteId(), query),
+    assets.findAssets(database, store, await siteId(), query),
   );
-  route(router, whoAsks, listAssetIds, async ({ query }) =>
-    search.searchIds(database, await siteId(), query),
-  );
+  route(router, whoAsks, listAssetIds, async ({ query }) => searchIds(database, await siteId(), query));
   route(router, whoAsks, readAsset, async ({ params }) =>
     assets.readAsset(database, store, await siteId(), params.id),
   );

@@ -22,8 +22,9 @@ import { countJobs, visibleJobs } from '../queue/queue.ts';
 import * as looks from '../people/tablelooks.ts';
 import { policyLines } from '../site/policylines.ts';
 import * as room from '../site/room.ts';
-import * as sections from '../site/sections.ts';
+import * as sections from '../sections/sections.ts';
 import * as site from '../site/site.ts';
+import { countStages } from './stages.ts';
 import type { House } from './house.ts';
 import { route, type WhoAsks } from './route.ts';
 
@@ -70,7 +71,7 @@ export function answerSite(
   });
   route(router, whoAsks, readStages, async () => {
     const id = await siteId();
-    return remembered.ask(`stages of ${id}`, () => site.readStages(database, id));
+    return remembered.ask(`stages of ${id}`, () => countStages(database, id));
   });
   route(router, whoAsks, listJobs, () => visibleJobs(database));
   route(router, whoAsks, readHealth, async ({ request }) => {

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { isCutOff } from '../film/cut.ts';
+import { isCutOff } from './cut.ts';
 import { Refused } from './formats.ts';
 import { threadsOf } from '../threads.ts';
 

@@ -25,7 +25,8 @@ import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
 import { enqueue } from '../queue/queue.ts';
 import type { Work } from '../queue/runner.ts';
-import { placardOf, termsOfRow } from '../labels/read.ts';
+import { askForFilms } from '../holdings/films.ts';
+import { placardOf, termsOfRow } from '../licence/labelrow.ts';
 
 /** How often the progress of one picture is written down, in milliseconds. */
 const SAY_EVERY = 400;
@@ -60,23 +61,6 @@ export function prepareWork(database: Database, store: Store): Work {
       await set(id, 'failed', says.slice(0, 500));
     },
   };
-}
-
-/** Asks for the lighter files of what moves or sounds. */
-export async function askForFilms(
-  database: Queryable,
-  { id, kind, name, versionId }: typeof asset.$inferSelect,
-): Promise<void> {
-  if (kind === 'document') return;
-  if (kind === 'picture') {
-    const [file] = await database
-      .select({ facts: original.facts })
-      .from(version)
-      .innerJoin(original, eq(original.sha256, version.sha256))
-      .where(eq(version.id, versionId));
-    if (!file?.facts.animated) return;
-  }
-  await enqueue(database, 'film', id, `Making lighter files of ${name}`);
 }
 
 /** Asks for what films, sounds and documents lack to leave: files written anew. Answers for how many it was asked. */

@@ -9,7 +9,7 @@ import type { VideoHost } from '../outbound/videohost.ts';
 import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
 import type { Work } from '../queue/runner.ts';
-import { placardOf, termsOfRow } from '../labels/read.ts';
+import { placardOf, termsOfRow } from '../licence/labelrow.ts';
 
 const TELL_EVERY = 500;
 

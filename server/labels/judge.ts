@@ -6,9 +6,9 @@ import { targetOf, usesIn, type PageDocument } from '@placard/core/page';
 import { changesMade } from '@placard/core/prep';
 import type { Database } from '../db/database.ts';
 import { asset, ownTerms, page, placard, placement, site, version } from '../db/schema.ts';
-import { readable } from '../pages/readable.ts';
+import { readable } from '../db/storedpage.ts';
 import { notHeld } from '../refusal.ts';
-import { onFileOf, placardOf, termsOfLabel, useNow } from './read.ts';
+import { onFileOf, placardOf, termsOfLabel, useNow } from '../licence/labelrow.ts';
 
 /** Whether an asset may be used as it is, and as it stands in each page. Throws gone. */
 export async function judgeAsset(database: Database, siteId: string, id: string): Promise<Judged> {

@@ -10,9 +10,9 @@ import { asset, job, labelChange, labelSheet, labelSheetRow, placard } from '../
 import { searchIds } from '../search/search.ts';
 import { clash, sheetGone, unfit } from '../refusal.ts';
 import { enqueue } from '../queue/queue.ts';
-import { readOwnTerms } from './terms.ts';
+import { readOwnTerms } from '../licence/labelrow.ts';
 import { type Field } from './write.ts';
-import { placardOf } from './read.ts';
+import { placardOf } from '../licence/labelrow.ts';
 
 const AT_ONCE = 500;
 const SHOWN = 100;

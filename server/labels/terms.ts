@@ -1,23 +1,12 @@
 import { and, eq } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
-import type { OwnTerms, Person, Site } from '@placard/core/contract';
+import type { OwnTerms, Person } from '@placard/core/contract';
 import { PERMISSIONS } from '@placard/core/licence';
 import type { Database, Queryable } from '../db/database.ts';
 import { asset, ownTerms, placard } from '../db/schema.ts';
 import { askToRelabel } from './write.ts';
 import { assetsChanged } from '../search/searchrows.ts';
 import { clash, termsGone } from '../refusal.ts';
-import { termsOfRow } from './read.ts';
-
-/** The terms that an organisation has added itself, as every other. */
-export async function readOwnTerms(database: Queryable, siteId: string): Promise<Site['terms']> {
-  const rows = await database
-    .select()
-    .from(ownTerms)
-    .where(eq(ownTerms.siteId, siteId))
-    .orderBy(ownTerms.name);
-  return rows.map(termsOfRow);
-}
 
 const rowOf = (wish: OwnTerms) => ({
   ...wish,

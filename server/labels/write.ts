@@ -10,7 +10,7 @@ import { assetsChanged } from '../search/searchrows.ts';
 import { unfit } from '../refusal.ts';
 import { enqueue } from '../queue/queue.ts';
 import { uncheck } from './uncheck.ts';
-import { placardOf } from './read.ts';
+import { placardOf } from '../licence/labelrow.ts';
 import { paced } from '../pace.ts';
 
 /** So long nothing more is written on a placard before its files are written anew. */

@@ -6,7 +6,7 @@ import type { PageDocument } from '@placard/core/page';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { outside, page, pageOutside } from '../db/schema.ts';
-import { readable } from '../pages/readable.ts';
+import { readable } from '../db/storedpage.ts';
 import { enqueue } from '../queue/queue.ts';
 import { inParts } from '../search/markpages.ts';
 

@@ -3,8 +3,8 @@ import type { CheckContext } from '@placard/core/proof';
 import type { Queryable } from '../db/database.ts';
 import { site } from '../db/schema.ts';
 import { gone } from '../refusal.ts';
-import { hostReviews } from '../embeds/hostreviews.ts';
-import { policyOf, todayBy } from '../site/today.ts';
+import { hostReviews } from './hostreviews.ts';
+import { policyOf, todayBy } from '../licence/policy.ts';
 
 /** What the pages of a site are checked against today, besides what they show. Throws gone. */
 export async function checkedBy(

@@ -6,7 +6,7 @@ import { changesMade, focalIn, windowOf, type Preparation } from '@placard/core/
 import type { Queryable } from '../db/database.ts';
 import { asset, original, ownTerms, placard, rendition, track, version } from '../db/schema.ts';
 import { isWhole } from '../film/write.ts';
-import { onFileOf, placardOf, termsOfRow } from '../labels/read.ts';
+import { onFileOf, placardOf, termsOfRow } from '../licence/labelrow.ts';
 
 /** The point that must stay in view, as it lies in what a version shows. */
 function focalOf(preparation: Preparation, facts: Facts): FocalPoint | undefined {

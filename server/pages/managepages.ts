@@ -13,7 +13,7 @@ import { movingPages, sectionsOf } from './addresses.ts';
 import { pagesLinkingTo } from './linkedpages.ts';
 import { gatherWritten } from './pagerow.ts';
 import { readPage } from './pages.ts';
-import { documentOf } from './readable.ts';
+import { documentOf } from '../db/storedpage.ts';
 import { keepVersion } from './versions.ts';
 import { createPage } from './writepage.ts';
 

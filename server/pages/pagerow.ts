@@ -1,4 +1,4 @@
-import { todayAt } from '../site/today.ts';
+import { todayAt } from '../licence/policy.ts';
 import { and, eq, gt, inArray, isNull, lte, type SQL } from 'drizzle-orm';
 import {
   embeddedIn,
@@ -26,7 +26,7 @@ import { linkedPages, pagesLinkedFrom } from './linkedpages.ts';
 import { outsideOf } from '../outside/outside.ts';
 import { checkedBy } from './checkedby.ts';
 import { markLetGo } from './letgo.ts';
-import { readable } from './readable.ts';
+import { readable } from '../db/storedpage.ts';
 import { resolved } from './standingcopies.ts';
 import { BEFORE_READING, inParts } from '../search/markpages.ts';
 

@@ -11,7 +11,7 @@ import { holdingsFor } from './holdingsfor.ts';
 import { gone } from '../refusal.ts';
 import { checkedBy } from './checkedby.ts';
 import { markLetGo } from './letgo.ts';
-import { documentOf } from './readable.ts';
+import { documentOf } from '../db/storedpage.ts';
 import { resolved } from './standingcopies.ts';
 import { readVersion } from './versions.ts';
 

@@ -4,7 +4,7 @@ import type { Database, Queryable } from '../db/database.ts';
 import { page } from '../db/schema.ts';
 import { unfit } from '../refusal.ts';
 import { pagesLinkingTo } from './linkedpages.ts';
-import { readable } from './readable.ts';
+import { readable } from '../db/storedpage.ts';
 
 /** Pages with their standing copy looked up, as visitors get them. What is gone or in the bin is left out. */
 export async function resolved<Body extends Pick<PageBody, 'document'>>(

@@ -30,7 +30,7 @@ import { addressesOf, settleAddresses } from './addresses.ts';
 import { indexLinks, pagesLinkingTo } from './linkedpages.ts';
 import { gatherWritten } from './pagerow.ts';
 import { readPage } from './pages.ts';
-import { documentOf, readable } from './readable.ts';
+import { documentOf, readable } from '../db/storedpage.ts';
 import { readAgain, refuseOldWindow, refuseUnknownAssets, refuseUnsafe } from './refusepages.ts';
 import { refuseCopies } from './standingcopies.ts';
 import { keepVersion } from './versions.ts';

@@ -1,4 +1,4 @@
-import { todayBy } from '../site/today.ts';
+import { todayBy } from '../licence/policy.ts';
 import { and, desc, eq, inArray, isNull, notLike, sql } from 'drizzle-orm';
 import type { NameLine } from '@placard/core/contract';
 import { nameBy, namesAmiss, UnknownToken } from '@placard/core/naming';

@@ -14,12 +14,10 @@ import {
   sql,
   type SQL,
 } from 'drizzle-orm';
-import { FACETS, SORTED_UP, type Asset, type Counts, type Facet, type Search } from '@placard/core/contract';
+import { FACETS, SORTED_UP, type Counts, type Facet, type Search } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
 import { asset, searchRow, shortlisted, user } from '../db/schema.ts';
 import { sectionsWithin, type Sections } from './sectionswithin.ts';
-import type { Store } from '../store/store.ts';
-import { readAssets } from '../holdings/assets.ts';
 
 const MOST_WORDS = 8;
 /** So many at most are narrowed and counted here instead of in the database. */
@@ -30,25 +28,19 @@ const LEFT_OUT = new Set(
   'about are com for from how that the this was what when where who will with und www'.split(' '),
 );
 
-/** What a search finds, in its order, with what further conditions would leave when that is asked for. */
-export async function searchAssets(
-  database: Database,
-  store: Store,
-  siteId: string,
-  query: Search,
-): Promise<{ assets: Asset[]; total: number; counts: Counts | null }> {
-  const within = await sectionsWithin(database, siteId);
-  const { ids, ...tally } =
-    (await searchFew(database, siteId, query, within)) ?? (await searchMany(database, siteId, query, within));
-  const rows = await readAssets(database, store, inArray(asset.id, ids));
-  const byId = new Map(rows.map((row) => [row.id, row]));
-  return { assets: ids.flatMap((id) => byId.get(id) ?? []), ...tally };
-}
-
-interface Found {
+/** What a search finds: the ids in its order, how many there are, and what further conditions would leave where that is asked for. */
+export interface Found {
   ids: string[];
   total: number;
   counts: Counts | null;
+}
+
+/** Searches the assets of a site. */
+export async function search(database: Database, siteId: string, query: Search): Promise<Found> {
+  const within = await sectionsWithin(database, siteId);
+  return (
+    (await searchFew(database, siteId, query, within)) ?? (await searchMany(database, siteId, query, within))
+  );
 }
 
 /**

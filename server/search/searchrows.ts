@@ -1,4 +1,4 @@
-import { todayBy } from '../site/today.ts';
+import { todayBy } from '../licence/policy.ts';
 import { and, countDistinct, eq, inArray, isNull, lt, max, ne } from 'drizzle-orm';
 import { lacks, limitsOf } from '@placard/core/credit';
 import { mayWe } from '@placard/core/licence';
@@ -16,7 +16,7 @@ import {
   version,
 } from '../db/schema.ts';
 import { markPages } from './markpages.ts';
-import { onFileOf, placardOf, termsOfLabel, useNow } from '../labels/read.ts';
+import { onFileOf, placardOf, termsOfLabel, useNow } from '../licence/labelrow.ts';
 
 const AT_ONCE = 500;
 

@@ -3,7 +3,7 @@ import type { Room } from '@placard/core/contract';
 import { inBytes } from '@placard/core/text';
 import type { Database } from '../db/database.ts';
 import { arrival, asset, original, rendition, site, version } from '../db/schema.ts';
-import { receivedBytes } from '../holdings/arrivals.ts';
+import { receivedBytes } from '../store/uploads.ts';
 import { full } from '../refusal.ts';
 import { FREE_FLOOR, type Store } from '../store/store.ts';
 

@@ -1,14 +1,13 @@
-import { and, asc, count, eq, isNotNull, isNull, ne, or } from 'drizzle-orm';
-import type { Policy, Site, Stages } from '@placard/core/contract';
+import { asc, eq } from 'drizzle-orm';
+import type { Policy, Site } from '@placard/core/contract';
 import { USUAL_EDGES } from '@placard/core/page';
 import type { Database } from '../db/database.ts';
-import { arrival, asset, host, searchRow, section, site, user } from '../db/schema.ts';
+import { section, site, user } from '../db/schema.ts';
 import { enqueue } from '../queue/queue.ts';
-import { readOwnTerms } from '../labels/terms.ts';
+import { readOwnTerms } from '../licence/labelrow.ts';
 import { away } from '../refusal.ts';
-import { countPages } from '../pages/listpages.ts';
 import { markPages } from '../search/markpages.ts';
-import { policyOf } from './today.ts';
+import { policyOf } from '../licence/policy.ts';
 
 /** Tells the id of the site that this installation serves, which never changes. Throws away before it was set up. */
 export function siteIdOf(database: Database): () => Promise<string> {
@@ -52,40 +51,4 @@ export async function setSitePolicy(database: Database, siteId: string, policy: 
     await markPages(transaction, siteId, 'all');
     await enqueue(transaction, 'judge', siteId, 'Judging everything anew');
   });
-}
-
-/** What waits at each stage: real queues, counted now. */
-export async function readStages(database: Database, siteId: string): Promise<Stages> {
-  const held = and(eq(asset.siteId, siteId), isNull(asset.binnedAt));
-  const [[arrivals], [prep], [label], [holdings], [asked], pages] = await Promise.all([
-    database.select({ n: count() }).from(arrival).where(eq(arrival.siteId, siteId)),
-    database
-      .select({ n: count() })
-      .from(asset)
-      .where(and(held, ne(asset.prepared, 'done'))),
-    database
-      .select({ n: count() })
-      .from(searchRow)
-      .where(
-        and(
-          eq(searchRow.siteId, siteId),
-          eq(searchRow.binned, false),
-          or(searchRow.lacksAlt, searchRow.lacksCredit, searchRow.lacksLicence),
-        ),
-      ),
-    database.select({ n: count() }).from(asset).where(held),
-    database
-      .select({ n: count() })
-      .from(host)
-      .where(and(eq(host.siteId, siteId), isNotNull(host.askedAt))),
-    countPages(database, siteId),
-  ]);
-  return {
-    gather: arrivals?.n ?? 0,
-    prep: prep?.n ?? 0,
-    label: label?.n ?? 0,
-    holdings: holdings?.n ?? 0,
-    hosts: asked?.n ?? 0,
-    ...pages,
-  };
 }

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { and, eq, lt } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { arrival, evidence, original, rendition, track, version } from '../db/schema.ts';
-import { removeUpload } from '../holdings/arrivals.ts';
+import { removeUpload } from './uploads.ts';
 import type { Store } from './store.ts';
 
 const HOUR = 3_600_000;

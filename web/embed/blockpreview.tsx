@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState, type CSSProperties } from 'react';
 import { previewEmbed } from '@placard/core/contract';
 import { kindOf, type BoxBlock, type Embed } from '@placard/core/page';
-import { useHeld } from '../place/useheld.ts';
+import { useHeld } from '../place/desk/useheld.ts';
 import { paced } from '../kit/pace.ts';
 import { call } from '../kit/api.ts';
 

@@ -1,9 +1,9 @@
 import type { Editor } from '@tiptap/react';
 import type { Site } from '@placard/core/contract';
 import type { Block } from '@placard/core/page';
-import { placedNode } from '../place/placing.ts';
-import { setPlaced } from '../place/setattributes.ts';
-import { blockOf } from '../place/settings/desk.ts';
+import { placedNode } from '../place/desk/placing.ts';
+import { setPlaced } from '../place/desk/setattributes.ts';
+import { blockOf } from '../place/desk/desk.ts';
 import { BoxControls } from './boxcontrols.tsx';
 import { CardControls } from './cardcontrols.tsx';
 import { EmbedControls } from './embedcontrols.tsx';

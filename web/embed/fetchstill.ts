@@ -1,5 +1,5 @@
 import { fetchMedia } from '@placard/core/contract';
-import { acceptWhenRead } from '../gather/acceptwhenread.ts';
+import { acceptWhenRead } from '../kit/acceptwhenread.ts';
 import { call } from '../kit/api.ts';
 
 /** What is known of a picture of somebody else's thing. */

@@ -11,11 +11,11 @@ import {
   type Block,
   type FilmShown,
 } from '@placard/core/page';
-import { Paging } from '../gather/paging.tsx';
+import { Paging } from '../kit/paging.tsx';
 import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { inTime, plural } from '@placard/core/text';
-import { newPlacementId } from '../place/placementid.ts';
+import { newPlacementId } from '../kit/newid.ts';
 import { fetchStill } from './fetchstill.ts';
 
 const NAMES: Record<FilmShown, { name: string; says: string }> = {

@@ -4,8 +4,8 @@ import { columnOf } from '@placard/core/geometry';
 import type { Element } from '@placard/core/markup';
 import { blockMarkup, kindOf, pageRoom, type Block } from '@placard/core/page';
 import { MarkupView, type Replaced } from '../kit/markup.tsx';
-import { ON_THE_DESK } from '../place/ondesk.tsx';
-import { useHeld } from '../place/useheld.ts';
+import { ON_THE_DESK } from '../place/desk/ondesk.tsx';
+import { useHeld } from '../place/desk/useheld.ts';
 import { BlockPreview, isEmbedded, type EmbeddedBlock } from './blockpreview.tsx';
 
 /** A phone's screen, and what its edges leave of it, in CSS pixels. */

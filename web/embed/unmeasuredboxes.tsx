@@ -2,8 +2,8 @@ import { useEditorState, type Editor } from '@tiptap/react';
 import { useEffect, useState } from 'react';
 import type { Site } from '@placard/core/contract';
 import { placements, type BoxBlock, type PageDocument } from '@placard/core/page';
-import { placedNode, selectedNode } from '../place/placing.ts';
-import { blockOf } from '../place/settings/desk.ts';
+import { placedNode, selectedNode } from '../place/desk/placing.ts';
+import { blockOf } from '../place/desk/desk.ts';
 import { useMeasured } from './usemeasured.tsx';
 
 /** How long one is waited for, in milliseconds: nobody waits with it. */

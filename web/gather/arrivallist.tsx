@@ -4,7 +4,7 @@ import { discardArrival, planArrivals, type Arrival, type Site, type Wish } from
 import { useDo, useMay } from '../kit/asking.ts';
 import { ArrivalRow, SendingRow } from './arrivalrow.tsx';
 import { usePlan, type Decision } from './decision.ts';
-import { uploads, type Sending } from './uploads.ts';
+import { uploads, type Sending } from '../kit/uploads.ts';
 
 interface ArrivalListProps {
   /** What scrolls round the list. */

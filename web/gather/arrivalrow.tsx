@@ -11,7 +11,7 @@ import { inBytes, inPixels, inTime } from '@placard/core/text';
 import { ago } from '../kit/days.ts';
 import type { Decision } from './decision.ts';
 import { LookAlike, TakenName } from './doubts.tsx';
-import type { Sending } from './uploads.ts';
+import type { Sending } from '../kit/uploads.ts';
 
 function Row({
   choice,

@@ -5,8 +5,8 @@ import { readsLikeEmbed } from '@placard/core/text';
 import { PastedCode } from '../embed/pastedcode.tsx';
 import { useMay } from '../kit/asking.ts';
 import { tell } from '../kit/messages.tsx';
-import { filesOf } from './filesof.ts';
-import { uploads } from './uploads.ts';
+import { filesOf } from '../kit/filesof.ts';
+import { uploads } from '../kit/uploads.ts';
 
 const holdsFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files') === true;
 

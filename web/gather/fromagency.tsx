@@ -6,7 +6,7 @@ import { Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
 import { Comps } from './comps.tsx';
 import { FoundSheet } from './foundsheet.tsx';
-import { Paging } from './paging.tsx';
+import { Paging } from '../kit/paging.tsx';
 
 /** Takes comps from the picture agency, and swaps in their originals once they are bought. */
 export function FromAgency() {

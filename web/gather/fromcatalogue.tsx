@@ -8,7 +8,7 @@ import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
 import { FoundSheet } from './foundsheet.tsx';
-import { Paging } from './paging.tsx';
+import { Paging } from '../kit/paging.tsx';
 
 const oneOf = <T extends string>(list: readonly T[], text: string | null) =>
   list.find((item) => item === text);

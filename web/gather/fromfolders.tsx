@@ -5,7 +5,7 @@ import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
 import { FoundSheet } from './foundsheet.tsx';
-import { Paging } from './paging.tsx';
+import { Paging } from '../kit/paging.tsx';
 
 /** Browses folders and albums kept elsewhere, and brings several pictures in at once. */
 export function FromFolders() {

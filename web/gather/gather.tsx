@@ -10,7 +10,7 @@ import { wishOf, type Decision } from './decision.ts';
 import { ForAll } from './forall.tsx';
 import { FromAddress } from './fromaddress.tsx';
 import { Room } from './room.tsx';
-import { uploads, useSending } from './uploads.ts';
+import { uploads, useSending } from '../kit/uploads.ts';
 
 // What is not looked at first is loaded when it is.
 const FromAgency = lazy(() => import('./fromagency.tsx').then((room) => ({ default: room.FromAgency })));

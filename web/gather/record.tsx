@@ -4,7 +4,7 @@ import { Circle, Square } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Notice } from '../kit/notice.tsx';
 import { inBytes, inTime } from '@placard/core/text';
-import { uploads } from './uploads.ts';
+import { uploads } from '../kit/uploads.ts';
 
 type What = 'sound' | 'film';
 /** What browsers record into, the best known first. */

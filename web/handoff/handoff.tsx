@@ -11,7 +11,7 @@ import { LeadOn } from '../kit/leadon.tsx';
 import { Empty, EmptyScreen, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { inBytes, plural } from '@placard/core/text';
-import { leaving } from '../place/leaving.ts';
+import { leaving } from '../place/desk/leaving.ts';
 import { PageChoice } from '../pages/pagechoice.tsx';
 import { usePageInHand, useTakePage } from '../pages/usepageinhand.ts';
 import { Findings } from '../proof/findings.tsx';

@@ -9,7 +9,7 @@ import { Empty, Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
 import { ManyPlacards } from '../placard/many.tsx';
 import { PlacardPanel } from '../placard/placard.tsx';
-import { useSelection } from '../shell/selection.tsx';
+import { useSelection } from '../kit/selection.tsx';
 import { Arrange } from './arrange.tsx';
 import { ChosenBar } from './chosenbar.tsx';
 import { ContactSheet } from './contactsheet.tsx';

@@ -28,7 +28,7 @@ import { useTitle } from '../kit/usetitle.ts';
 import { plural } from '@placard/core/text';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useTerms } from '../placard/useterms.ts';
-import { useSelection } from '../shell/selection.tsx';
+import { useSelection } from '../kit/selection.tsx';
 import { ChangesView } from './changesview.tsx';
 import { CreditView } from './creditview.tsx';
 import { LabelRooms } from './labelrooms.tsx';

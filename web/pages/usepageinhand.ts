@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { listPages, readPage, type PageQuery } from '@placard/core/contract';
 import { useAsk } from '../kit/asking.ts';
-import { useSelecting, useSelection } from '../shell/selection.tsx';
+import { useSelecting, useSelection } from '../kit/selection.tsx';
 
 /**
  * The page that a stage opens where none is named: the one that was worked on or looked at last, on whatever stage,

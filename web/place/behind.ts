@@ -5,8 +5,8 @@ import { NodeSelection, Plugin, TextSelection, type Selection } from '@tiptap/pm
 import type { EditorView } from '@tiptap/pm/view';
 import { tell } from '../kit/messages.tsx';
 import { placedKindOf } from './kinds/index.ts';
-import { hidesWords } from './placing.ts';
-import { BlocksSelection } from './settings/blocksselection.ts';
+import { hidesWords } from './desk/placing.ts';
+import { BlocksSelection } from './desk/blocksselection.ts';
 
 /**
  * Before words whose neighbour is placed, Backspace chooses that, and Delete behind them: nothing goes that was not

@@ -18,10 +18,10 @@ import { useOnce } from '../kit/once.ts';
 import { Notice } from '../kit/notice.tsx';
 import { Choice } from '../kit/radios.tsx';
 import { clashingFacts, mergedFacts } from './mergefacts.ts';
-import type { OwnFacts } from './ownfacts.ts';
-import { putDocument } from './putdocument.ts';
-import type { Draft } from './usepage.ts';
-import { documentOf } from './usepageeditor.ts';
+import type { OwnFacts } from './desk/ownfacts.ts';
+import { putDocument } from './desk/putdocument.ts';
+import type { Draft } from './desk/usepage.ts';
+import { documentOf } from './desk/documentof.ts';
 import { Placed } from './versions/placed.tsx';
 import { useLeadOn } from '../kit/leadon.tsx';
 

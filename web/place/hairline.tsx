@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/react';
 import { useEffect, useRef, useState } from 'react';
-import { gapAt, gapBeside, gapInWords, gapsOf, sheetOf, type Gap } from './gaps.ts';
-import { nowAt, positionIn, type Position } from './positions.ts';
+import { gapAt, gapBeside, gapInWords, gapsOf, sheetOf, type Gap } from './desk/gaps.ts';
+import { nowAt, positionIn, type Position } from './desk/positions.ts';
 
 const NEAR = 9;
 

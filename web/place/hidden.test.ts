@@ -13,14 +13,14 @@ import {
   type KeptCopy,
   type When,
 } from '@placard/core/page';
-import { nameCopied } from './copied.ts';
-import { indentBy } from './indent.ts';
-import { intoTheLine, ontoItsOwn } from './inline.ts';
+import { nameCopied } from './desk/copied.ts';
+import { indentBy } from './desk/indent.ts';
+import { intoTheLine, ontoItsOwn } from './desk/inline.ts';
 import { heldBlock } from './newblocks.ts';
 import { pageExtensions } from './pageextensions.ts';
-import { moveSelected } from './placing.ts';
+import { moveSelected } from './desk/placing.ts';
 import { moveBlock } from './usedragblocks.ts';
-import { BlocksSelection } from './settings/blocksselection.ts';
+import { BlocksSelection } from './desk/blocksselection.ts';
 import {
   alongBy,
   changeSetting,
@@ -29,8 +29,8 @@ import {
   setTogether,
   takeApart,
   togetherRound,
-} from './settings/commands.ts';
-import { blockOf } from './settings/desk.ts';
+} from './desk/together.ts';
+import { blockOf } from './desk/desk.ts';
 import { asInABrowser } from './testing.ts';
 
 /** What no visitor may see. */

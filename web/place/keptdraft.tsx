@@ -6,7 +6,7 @@ import { useOnce } from '../kit/once.ts';
 import { forget, kept, type Found } from '../kit/kept.ts';
 import { Notice } from '../kit/notice.tsx';
 import { ago } from '../kit/days.ts';
-import type { Draft, KeptDraft } from './usepage.ts';
+import type { Draft, KeptDraft } from './desk/usepage.ts';
 import { useLeadOn } from '../kit/leadon.tsx';
 
 /** What was written in a page here and never reached the server; undefined until that is known, null for nothing. */

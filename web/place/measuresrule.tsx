@@ -1,7 +1,7 @@
 import { useEditorState, type Editor } from '@tiptap/react';
 import type { Site } from '@placard/core/contract';
 import { MeasureRule } from '../kit/measurerule.tsx';
-import { selectedPlacement } from './selectedplacement.ts';
+import { selectedPlacement } from './desk/selectedplacement.ts';
 
 /** The ruler above the page, with the measure that what is selected has. */
 export function MeasuresRule({

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { NO_FACTS } from '@placard/core/page';
 import { clashingFacts, mergedFacts } from './mergefacts.ts';
-import type { OwnFacts } from './ownfacts.ts';
+import type { OwnFacts } from './desk/ownfacts.ts';
 
 const facts = (title: string, description = '', keyPhrase = ''): OwnFacts => ({
   title,

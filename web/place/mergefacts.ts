@@ -1,4 +1,4 @@
-import type { OwnFacts } from './ownfacts.ts';
+import type { OwnFacts } from './desk/ownfacts.ts';
 
 /** What belongs to a page itself and is said by one field each. */
 export type Fact = 'title' | 'description' | 'keyPhrase' | 'lead' | 'listing' | 'shown';

@@ -5,7 +5,7 @@ import type { Finding } from '@placard/core/proof';
 import { useAsk } from '../kit/asking.ts';
 import type { SettingName } from '@placard/core/page';
 import { placedKindOf } from './kinds/index.ts';
-import { itemsOf } from './settings/commands.ts';
+import { itemsOf } from './desk/together.ts';
 import { deskSettingOf } from './settings/each/index.ts';
 
 interface Line {

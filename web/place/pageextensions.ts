@@ -3,16 +3,16 @@ import { Document } from '@tiptap/extension-document';
 import { StarterKit } from '@tiptap/starter-kit';
 import { BLOCK_TYPES, type Looking } from '@placard/core/page';
 import { WriteBehind } from './behind.ts';
-import { ChosenWords } from './chosenwords.ts';
-import { Indent } from './indent.ts';
+import { ChosenWords } from './desk/chosenwords.ts';
+import { Indent } from './desk/indent.ts';
 import { blockExtensions } from './kinds/index.ts';
-import { PageLink } from './link.ts';
+import { PageLink } from './desk/link.ts';
 import { Choosing } from './settings/choosing.ts';
-import { Pasting, type Pasted } from './pasting.ts';
-import { Positions } from './positions.ts';
-import { Small } from './small.ts';
-import { SmallPictureNode } from './smallpicture.tsx';
-import { ShownWhen } from './when.ts';
+import { Pasting, type Pasted } from './desk/pasting.ts';
+import { Positions } from './desk/positions.ts';
+import { Small } from './desk/small.ts';
+import { SmallPictureNode } from './desk/smallpicture.tsx';
+import { ShownWhen } from './desk/when.ts';
 
 /** A page's blocks and what is placed between them: a placement stands among the blocks, never in a list. */
 const PageDoc = Document.extend({ content: '(block | placement | together)+' });

@@ -1,5 +1,5 @@
 import { Notice } from '../kit/notice.tsx';
-import type { Pasted } from './pasting.ts';
+import type { Pasted } from './desk/pasting.ts';
 
 /** One line of what was not kept of what was pasted. */
 export function PastedLine({ pasted, onDone }: { pasted: Pasted | null; onDone: () => void }) {

@@ -8,7 +8,7 @@ import { LeadOn } from '../kit/leadon.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { usePageInHand } from '../pages/usepageinhand.ts';
 import { PageEditor } from './editor.tsx';
-import { leaving } from './leaving.ts';
+import { leaving } from './desk/leaving.ts';
 import { useKeptDraft } from './keptdraft.tsx';
 
 /** Put media into a page. Without a page named, the one in hand or changed last. */

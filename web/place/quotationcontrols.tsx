@@ -2,8 +2,8 @@ import { useEditorState, type Editor } from '@tiptap/react';
 import { isLinkAddress } from '@placard/core/page';
 import { useState } from 'react';
 import { Field } from '../placard/field.tsx';
-import { usePosition } from './positions.ts';
-import { setBlock } from './setattributes.ts';
+import { usePosition } from './desk/positions.ts';
+import { setBlock } from './desk/setattributes.ts';
 
 /** Whose words the quotation is that the caret is in, and where they stand. */
 export function QuotationControls({ editor }: { editor: Editor }) {

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { ago } from '../kit/days.ts';
-import type { SaveState } from './usepage.ts';
+import type { SaveState } from './desk/usepage.ts';
 
 /** In the foot: whether what is written is safe. */
 export function SaveLine({ state, onSave }: { state: SaveState; onSave: () => void }) {

@@ -5,7 +5,7 @@ import { LEAD, leadOf, usesIn, type PageFacts } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
 import { MarkupView } from '../kit/markup.tsx';
 import { leadMarkup } from './leadmarkup.ts';
-import { useHeld } from './useheld.ts';
+import { useHeld } from './desk/useheld.ts';
 
 /** The title of a page and, under it, its lead picture and its words, on one sheet. */
 export function Sheet({

@@ -9,9 +9,9 @@ import { Code } from '../kit/code.tsx';
 import { useLatest } from '../kit/uselatest.ts';
 import { Notice } from '../kit/notice.tsx';
 import { placedKindOf } from './kinds/index.ts';
-import { newPlacementId } from './placementid.ts';
-import { putDocument } from './putdocument.ts';
-import { documentOf } from './usepageeditor.ts';
+import { newPlacementId } from '../kit/newid.ts';
+import { putDocument } from './desk/putdocument.ts';
+import { documentOf } from './desk/documentof.ts';
 import { paced } from '../kit/pace.ts';
 
 /** How long after the last key what is written is taken into the page, in milliseconds. */

@@ -19,8 +19,8 @@ import {
 } from '@tiptap/pm/tables';
 import { Table2 } from 'lucide-react';
 import type { Command } from '@tiptap/pm/state';
-import { usePosition } from './positions.ts';
-import { setBlock } from './setattributes.ts';
+import { usePosition } from './desk/positions.ts';
+import { setBlock } from './desk/setattributes.ts';
 import { Field } from '../placard/field.tsx';
 import { Menu } from '../kit/menu.tsx';
 import { NumberField } from '../kit/numberfield.tsx';

@@ -2,10 +2,10 @@ import { closeHistory } from '@tiptap/pm/history';
 import { NodeSelection } from '@tiptap/pm/state';
 import type { Editor } from '@tiptap/react';
 import { useEffect, useState } from 'react';
-import { gapAt, sheetOf, type Gap } from './gaps.ts';
-import { boundaryAt } from './placing.ts';
-import { BlocksSelection } from './settings/blocksselection.ts';
-import { carried } from './when.ts';
+import { gapAt, sheetOf, type Gap } from './desk/gaps.ts';
+import { boundaryAt } from './desk/placing.ts';
+import { BlocksSelection } from './desk/blocksselection.ts';
+import { carried } from './desk/when.ts';
 
 /** The blocks of the page that are being dragged; null for words, and for what comes from elsewhere. */
 function draggedIn({ view, state }: Editor): NodeSelection | BlocksSelection | null {

@@ -4,7 +4,7 @@ import { act, cleanup, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { heldBlock } from './newblocks.ts';
 import { pageExtensions } from './pageextensions.ts';
-import { insertAt } from './placing.ts';
+import { insertAt } from './desk/placing.ts';
 import { useDropFiles } from './usedropfiles.ts';
 
 type Came = { asset: string } | { arrival: string };
@@ -13,7 +13,7 @@ const gather = vi.hoisted(() => ({
   come: new Map<string, (came: Came) => void>(),
   accept: vi.fn(),
 }));
-vi.mock('../gather/uploads.ts', () => ({
+vi.mock('../kit/uploads.ts', () => ({
   uploads: {
     addOne: (file: File, came: (came: Came) => void) => {
       gather.come.set(file.name, came);
@@ -21,7 +21,7 @@ vi.mock('../gather/uploads.ts', () => ({
     },
   },
 }));
-vi.mock('../gather/acceptwhenread.ts', () => ({ acceptWhenRead: gather.accept }));
+vi.mock('../kit/acceptwhenread.ts', () => ({ acceptWhenRead: gather.accept }));
 
 let editor: Editor;
 beforeEach(() => {

@@ -1,13 +1,13 @@
 import type { Editor } from '@tiptap/react';
 import { useCallback, useState } from 'react';
 import { useLatest } from '../kit/uselatest.ts';
-import { acceptWhenRead } from '../gather/acceptwhenread.ts';
+import { acceptWhenRead } from '../kit/acceptwhenread.ts';
 import { tell } from '../kit/messages.tsx';
-import type { Dropped } from '../gather/filesof.ts';
-import { uploads } from '../gather/uploads.ts';
-import { newPlacementId } from './placementid.ts';
-import { keepPlace, takePlace } from './positions.ts';
-import { blockDepth } from './placing.ts';
+import type { Dropped } from '../kit/filesof.ts';
+import { uploads } from '../kit/uploads.ts';
+import { newPlacementId } from '../kit/newid.ts';
+import { keepPlace, takePlace } from './desk/positions.ts';
+import { blockDepth } from './desk/placing.ts';
 
 /** The boundary that what is put at the caret goes to: behind the block that it is in, or before it where that says nothing. */
 function placeAtCaret(editor: Editor): number {

@@ -1,9 +1,9 @@
 import type { Editor } from '@tiptap/react';
 import { useMemo, useState } from 'react';
-import type { DropPlace } from '../shell/selection.tsx';
+import type { DropPlace } from '../kit/selection.tsx';
 import { useLatest } from '../kit/uselatest.ts';
-import { gapAt, gapBeside, gapInWords, sheetOf, type Gap } from './gaps.ts';
-import { boundaryAt } from './placing.ts';
+import { gapAt, gapBeside, gapInWords, sheetOf, type Gap } from './desk/gaps.ts';
+import { boundaryAt } from './desk/placing.ts';
 
 /** Takes what is dragged into a page: where it would go is marked while it is on its way. */
 export function useDropPlace(

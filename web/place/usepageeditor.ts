@@ -2,14 +2,15 @@ import { useEditor, type Editor, type JSONContent } from '@tiptap/react';
 import { TextSelection } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
 import { useEffect } from 'react';
-import { FORMAT, type Looking, type PageDocument } from '@placard/core/page';
+import type { Looking, PageDocument } from '@placard/core/page';
 import { isOneAddress, readsLikeEmbed, wordsIn } from '@placard/core/text';
-import { filesOf, type Dropped } from '../gather/filesof.ts';
+import { filesOf, type Dropped } from '../kit/filesof.ts';
 import { useLatest } from '../kit/uselatest.ts';
+import { documentOf } from './desk/documentof.ts';
 import { pageExtensions } from './pageextensions.ts';
-import type { Pasted } from './pasting.ts';
-import { beginInWords, boundaryAt, moveSelected, rememberCaret } from './placing.ts';
-import { recallHistory, rememberHistory } from './undohistory.ts';
+import type { Pasted } from './desk/pasting.ts';
+import { beginInWords, boundaryAt, moveSelected, rememberCaret } from './desk/placing.ts';
+import { recallHistory, rememberHistory } from './desk/undohistory.ts';
 
 const NONCE = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
 
@@ -135,10 +136,3 @@ function takeSelection(view: EditorView): void {
 /** True where words were copied, and a file of them perhaps beside. */
 const hasWords = (pasted: DataTransfer): boolean =>
   pasted.getData('text/plain').trim() !== '' || wordsIn(pasted.getData('text/html')) !== '';
-
-/** What stands in the editor, as a page's body. */
-export const documentOf = (editor: Editor): PageDocument => ({
-  type: 'doc',
-  format: FORMAT,
-  content: editor.getJSON().content as unknown as PageDocument['content'],
-});

@@ -8,12 +8,12 @@ import { call } from '../kit/api.ts';
 import { keyOf } from '../kit/asking.ts';
 import { tell } from '../kit/messages.tsx';
 import { Once } from '../kit/once.ts';
-import { useSelecting } from '../shell/selection.tsx';
+import { useSelecting } from '../kit/selection.tsx';
 import { heldBlock } from './newblocks.ts';
-import { keepPlace, takePlace } from './positions.ts';
-import { newPlacementId } from './placementid.ts';
-import { insertAt } from './placing.ts';
-import { addItems, withKey } from './settings/commands.ts';
+import { keepPlace, takePlace } from './desk/positions.ts';
+import { newPlacementId } from '../kit/newid.ts';
+import { insertAt } from './desk/placing.ts';
+import { addItems, withKey } from './desk/together.ts';
 import { tellNotPlaced } from './usedropfiles.ts';
 
 /** Puts a link to a file into the page: behind the caret or the words chosen, or in a paragraph of its own. */

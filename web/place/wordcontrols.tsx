@@ -23,7 +23,7 @@ import { Toolbar } from 'radix-ui';
 import { Hint } from '../kit/hint.tsx';
 import { NumberField } from '../kit/numberfield.tsx';
 import { Control } from './control.tsx';
-import { indentBy } from './indent.ts';
+import { indentBy } from './desk/indent.ts';
 
 /** The few controls that words need, and the two ways to put something else into the page. */
 export function WordControls({

@@ -15,7 +15,7 @@ import { AssetStrip } from '../kit/assetstrip.tsx';
 import { Progress } from '../kit/bar.tsx';
 import { EmptyScreen, Notice } from '../kit/notice.tsx';
 import { inCount, plural } from '@placard/core/text';
-import { useSelection } from '../shell/selection.tsx';
+import { useSelection } from '../kit/selection.tsx';
 import { FilmBench, Lighter } from './filmbench.tsx';
 import { Renditions } from './renditions.tsx';
 import { PictureEditor } from './pictureeditor.tsx';

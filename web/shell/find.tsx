@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { listAssets, listPages } from '@placard/core/contract';
 import { isLooking, useAsk } from '../kit/asking.ts';
 import { FoundList, type Found } from '../kit/foundlist.tsx';
-import { useSelecting } from './selection.tsx';
+import { useSelecting } from '../kit/selection.tsx';
 
 const PLACES = [
   ['/gather', 'Gather: bring files in'],

@@ -7,13 +7,13 @@ import { Link, Outlet, useLocation } from 'react-router';
 import { readSite, type Person } from '@placard/core/contract';
 import { Asked } from '../kit/askfirst.tsx';
 import { anyKept, forgetAll } from '../kit/kept.ts';
-import { forgetCopied } from '../place/copied.ts';
+import { forgetCopied } from '../place/desk/copied.ts';
 import { Messages } from '../kit/messages.tsx';
 import { useAsk, useRenewed, useServerEvents } from '../kit/asking.ts';
 import { DropAnywhere } from '../gather/dropanywhere.tsx';
 import { JobsUnderWay } from './jobs.tsx';
 import { Beside } from './screen.tsx';
-import { useSelection } from './selection.tsx';
+import { useSelection } from '../kit/selection.tsx';
 import { StageRule } from './stagerule.tsx';
 import { useResend } from './useresend.ts';
 

@@ -8,7 +8,7 @@ import {
   type ReactNode,
 } from 'react';
 
-import { uploads } from '../gather/uploads.ts';
+import { uploads } from '../kit/uploads.ts';
 import { useTitle } from '../kit/usetitle.ts';
 import { paced } from '../kit/pace.ts';
 

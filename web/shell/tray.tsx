@@ -15,7 +15,7 @@ import { listAssets, type Asset } from '@placard/core/contract';
 import { useAsk } from '../kit/asking.ts';
 import { stepOf, useDraggers, type Point } from '../kit/dragging.ts';
 import { Thumbnail } from '../kit/thumbnail.tsx';
-import { useSelection, type DropPlace } from './selection.tsx';
+import { useSelection, type DropPlace } from '../kit/selection.tsx';
 
 /**
  * Where what is dragged is held: the mouse or the finger, as the window tells of it (what dnd-kit adds up moves on when

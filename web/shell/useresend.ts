@@ -5,7 +5,7 @@ import { ifNotHeld } from '../kit/hold.ts';
 import { forget, kept } from '../kit/kept.ts';
 import { isAt } from '../kit/leadon.tsx';
 import { isUntouched, type KeptLabel } from '../placard/uselabel.ts';
-import type { KeptDraft } from '../place/usepage.ts';
+import type { KeptDraft } from '../place/desk/usepage.ts';
 
 /**
  * Sends what an earlier window wrote and could not save, once the server is there again: what nobody changed since.
@@ -25,7 +25,7 @@ const sendPages = () =>
     // What pages are made of is fetched for it; a window remembers what could not be fetched, and never asks again.
     const answers = await fetch('/healthz').catch(() => undefined);
     if (!answers?.ok) return false;
-    const { resendPage } = await import('../place/resendpage.ts');
+    const { resendPage } = await import('../place/desk/resendpage.ts');
     return resendPage(id, draft);
   });
 

@@ -9,9 +9,9 @@ import { plural } from '@placard/core/text';
 import { call } from '../../kit/api.ts';
 import { keyOf, useAsk } from '../../kit/asking.ts';
 import { useOnce } from '../../kit/once.ts';
-import { newPlacementId } from '../placementid.ts';
-import { moveSelected, placedNode } from '../placing.ts';
-import { blockOf } from '../settings/desk.ts';
+import { newPlacementId } from '../../kit/newid.ts';
+import { moveSelected, placedNode } from '../desk/placing.ts';
+import { blockOf } from '../desk/desk.ts';
 import { IconButton } from '../standing/iconbutton.tsx';
 
 /** The standing copy that is selected: where it is kept and used, and how it is loosened here. */

@@ -8,10 +8,10 @@ import { call, Refusal } from '../../kit/api.ts';
 import { tell } from '../../kit/messages.tsx';
 import { useMay } from '../../kit/asking.ts';
 import { useOnce } from '../../kit/once.ts';
-import { nowAt, positionIn } from '../positions.ts';
-import { chosenBlocks, togetherRound } from '../settings/commands.ts';
-import { blockOf } from '../settings/desk.ts';
-import { newPlacementId } from '../placementid.ts';
+import { nowAt, positionIn } from '../desk/positions.ts';
+import { chosenBlocks, togetherRound } from '../desk/together.ts';
+import { blockOf } from '../desk/desk.ts';
+import { newPlacementId } from '../../kit/newid.ts';
 
 /** What would be kept: what is chosen, or all that is set together round it; null where that cannot be. */
 function toBeKept(editor: Editor): { from: number; to: number; document: PageDocument } | null {

@@ -4,10 +4,10 @@ import { blockMarkup, seenBy, USUAL_EDGES, usesIn } from '@placard/core/page';
 import { dayIn } from '@placard/core/text';
 import { useAsk } from '../../kit/asking.ts';
 import { MarkupView } from '../../kit/markup.tsx';
-import { atRest, ON_THE_DESK } from '../ondesk.tsx';
-import { ANYWHERE, deskOf, roomAt } from '../settings/desk.ts';
-import { whenInWords } from '../wheninwords.ts';
-import { useHeld } from '../useheld.ts';
+import { atRest, ON_THE_DESK } from '../desk/ondesk.tsx';
+import { ANYWHERE, deskOf, roomAt } from '../desk/desk.ts';
+import { whenInWords } from '../desk/wheninwords.ts';
+import { useHeld } from '../desk/useheld.ts';
 
 /** Standing copy in a page that is written: what it is now, which is changed where it is kept. */
 export function StandingCopyView({ node, editor, getPos }: NodeViewProps) {

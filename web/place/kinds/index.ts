@@ -1,5 +1,5 @@
 import type { AnyExtension } from '@tiptap/core';
-import { placementNode } from '../placementnode.ts';
+import { placementNode } from './placementnode.ts';
 import type { DeskKind, PlacedKind } from './kind.ts';
 
 /** Every kind of block that the desk knows: one folder each. */

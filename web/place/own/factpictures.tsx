@@ -16,7 +16,7 @@ import { MarkupView, type Replaced } from '../../kit/markup.tsx';
 import { Select } from '../../kit/select.tsx';
 import { Field } from '../../placard/field.tsx';
 import { PictureChoice } from '../../kit/picturechoice.tsx';
-import { useHeld } from '../useheld.ts';
+import { useHeld } from '../desk/useheld.ts';
 
 const POSITIONS_SAID: Record<Position, string> = {
   'beside-left': 'beside the first words, left',

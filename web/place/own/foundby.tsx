@@ -11,8 +11,8 @@ import {
 } from '@placard/core/page';
 import { plural } from '@placard/core/text';
 import { Field } from '../../placard/field.tsx';
-import { useHeld } from '../useheld.ts';
-import { documentOf } from '../usepageeditor.ts';
+import { useHeld } from '../desk/useheld.ts';
+import { documentOf } from '../desk/documentof.ts';
 import { ResultLine } from './resultline.tsx';
 import { paced } from '../../kit/pace.ts';
 

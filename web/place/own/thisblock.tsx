@@ -3,8 +3,8 @@ import { isAnchor, whenOf, type When } from '@placard/core/page';
 import { useState } from 'react';
 import { Fold } from '../../kit/fold.tsx';
 import { Field } from '../../placard/field.tsx';
-import { usePosition } from '../positions.ts';
-import { setBlock } from '../setattributes.ts';
+import { usePosition } from '../desk/positions.ts';
+import { setBlock } from '../desk/setattributes.ts';
 import { WhenFields, whenOfPage } from './whenfields.tsx';
 
 /** When the block is shown that the caret is in, or that is selected; and what links call it. */

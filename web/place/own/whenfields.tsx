@@ -1,7 +1,7 @@
 import type { When } from '@placard/core/page';
 import { Checkbox } from '../../kit/checkbox.tsx';
 import { DayField } from '../../kit/dayfield.tsx';
-import { whenInWords } from '../wheninwords.ts';
+import { whenInWords } from '../desk/wheninwords.ts';
 
 /** When something is shown, in words. */
 export const whenOfPage = (when: When | null, today: string): string =>

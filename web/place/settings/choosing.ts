@@ -2,8 +2,8 @@ import { Extension } from '@tiptap/core';
 import { NodeSelection, Plugin, type EditorState, type Selection, type Transaction } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import { isPlacement } from '@placard/core/page';
-import { blocksRound, BlocksSelection } from './blocksselection.ts';
-import { moveAll, moveItem, togetherRound } from './commands.ts';
+import { blocksRound, BlocksSelection } from '../desk/blocksselection.ts';
+import { moveAll, moveItem, togetherRound } from '../desk/together.ts';
 
 /** The selection with one more block at its end or one fewer, or one more before it. */
 export function extended(state: EditorState, by: -1 | 1): Transaction | null {

@@ -1,8 +1,8 @@
 import { useRef, useState } from 'react';
 import type { Editor } from '@tiptap/react';
 import { BOUNDS, gapIn, sharesOf, thingsIn, type Together } from '@placard/core/page';
-import { asItIs, say } from './commands.ts';
-import { blockOf } from './desk.ts';
+import { asItIs, say } from '../desk/together.ts';
+import { blockOf } from '../desk/desk.ts';
 import { useSettings } from './settingpanel.tsx';
 
 /** How near to a mark of the ruler an edge snaps to it, in percent. */

@@ -1,6 +1,6 @@
 import type { Node } from '@tiptap/pm/model';
 import type { EditorState, Transaction } from '@tiptap/pm/state';
-import { hidesWords } from '../placing.ts';
+import { hidesWords } from '../desk/placing.ts';
 
 /** Takes things out of a gallery that show nothing any more and say nothing: nobody would see that they are there. */
 export function withoutEmptyThings(

@@ -5,8 +5,8 @@ import { GripVertical } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { stepOf, useDraggers, type Point } from '../../kit/dragging.ts';
-import { sheetOf } from '../gaps.ts';
-import { asItIs, moveItem, type FoundTogether } from './commands.ts';
+import { sheetOf } from '../desk/gaps.ts';
+import { asItIs, moveItem, type FoundTogether } from '../desk/together.ts';
 import { useSettings } from './settingpanel.tsx';
 
 /** Where a thing lies on the sheet, in CSS pixels. */

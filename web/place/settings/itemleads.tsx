@@ -2,8 +2,8 @@ import type { Editor } from '@tiptap/react';
 import { useState } from 'react';
 import { titleOf, type Item } from '@placard/core/page';
 import { Field } from '../../placard/field.tsx';
-import { LinkChoice } from '../linkcontrols.tsx';
-import { sayOfItem, type FoundTogether } from './commands.ts';
+import { LinkChoice } from '../desk/linkcontrols.tsx';
+import { sayOfItem, type FoundTogether } from '../desk/together.ts';
 
 /** Where one of several things leads when it is pressed, and in which words. */
 export function ItemLeads({

@@ -15,8 +15,8 @@ import {
 import { Hint } from '../../kit/hint.tsx';
 import { Choice } from '../../kit/radios.tsx';
 import { SliderField } from '../../kit/slider.tsx';
-import { asItIs, say, type FoundTogether } from './commands.ts';
-import { blockOf } from './desk.ts';
+import { asItIs, say, type FoundTogether } from '../desk/together.ts';
+import { blockOf } from '../desk/desk.ts';
 import { SmallSetting, WIDE } from './smallsetting.tsx';
 import { useContrast } from './usecontrast.ts';
 

@@ -14,7 +14,7 @@ import {
   type Together,
 } from '@placard/core/page';
 import { useSteady } from '../../kit/usesteady.ts';
-import { useHeld } from '../useheld.ts';
+import { useHeld } from '../desk/useheld.ts';
 import {
   changeSetting,
   chosenBlocks,
@@ -23,8 +23,8 @@ import {
   togetherRound,
   type ChosenBlocks,
   type FoundTogether,
-} from './commands.ts';
-import { ANYWHERE, blockOf, stampOf } from './desk.ts';
+} from '../desk/together.ts';
+import { ANYWHERE, blockOf, stampOf } from '../desk/desk.ts';
 import { SettingChoice } from './settingchoice.tsx';
 import { TogetherControls } from './togethercontrols.tsx';
 

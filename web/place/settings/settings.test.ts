@@ -15,9 +15,9 @@ import {
 } from '@placard/core/page';
 import { anyTogether } from '@placard/core/testing';
 import { pageExtensions } from '../pageextensions.ts';
-import { insertAt, moveSelected } from '../placing.ts';
-import { documentOf } from '../usepageeditor.ts';
-import { BlocksSelection } from './blocksselection.ts';
+import { insertAt, moveSelected } from '../desk/placing.ts';
+import { documentOf } from '../desk/documentof.ts';
+import { BlocksSelection } from '../desk/blocksselection.ts';
 import {
   addItems,
   alongBy,
@@ -30,7 +30,7 @@ import {
   takeOutItem,
   togetherRound,
   type FoundTogether,
-} from './commands.ts';
+} from '../desk/together.ts';
 import { asInABrowser } from '../testing.ts';
 
 // @vitest-environment jsdom

@@ -14,10 +14,10 @@ import {
   type Together,
 } from '@placard/core/page';
 import { Hint } from '../../kit/hint.tsx';
-import { useSelecting } from '../../shell/selection.tsx';
+import { useSelecting } from '../../kit/selection.tsx';
 import { IconButton } from '../standing/iconbutton.tsx';
 import { AfterDrawing } from './afterdrawing.tsx';
-import { blockOf, deskOf, roomAt } from './desk.ts';
+import { blockOf, deskOf, roomAt } from '../desk/desk.ts';
 import {
   beginTitle,
   chooseAll,
@@ -29,7 +29,7 @@ import {
   takeOutAll,
   takeOutItem,
   type FoundTogether,
-} from './commands.ts';
+} from '../desk/together.ts';
 import { deskSettingOf } from './each/index.ts';
 import { ItemLeads } from './itemleads.tsx';
 import { OrderList, type Ordered } from './orderlist.tsx';

@@ -13,7 +13,7 @@ import {
 } from '@placard/core/page';
 import { drawn } from '../../kit/drawn.ts';
 import { dress } from '../../kit/markup.tsx';
-import { blockOf, deskOf, roomAt } from './desk.ts';
+import { blockOf, deskOf, roomAt } from '../desk/desk.ts';
 import { partViewOf } from './partview.ts';
 
 /** Several things set together, as they stand on the desk: in the very styles that visitors get. */

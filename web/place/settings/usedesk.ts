@@ -3,8 +3,8 @@ import { useLayoutEffect } from 'react';
 import type { Site } from '@placard/core/contract';
 import { kindOf, USUAL_EDGES, type Use } from '@placard/core/page';
 import { useSteady } from '../../kit/usesteady.ts';
-import { useHeld } from '../useheld.ts';
-import { ANYWHERE, blockOf, deskOf, stampOf } from './desk.ts';
+import { useHeld } from '../desk/useheld.ts';
+import { ANYWHERE, blockOf, deskOf, stampOf } from '../desk/desk.ts';
 
 /** Tells the desk of the site, and of all that lies in what is set together in the page. */
 export function useDesk(editor: Editor, site: Site): void {

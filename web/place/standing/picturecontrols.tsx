@@ -2,7 +2,7 @@ import type { Editor } from '@tiptap/react';
 import { BOX_RATIOS, type Box } from '@placard/core/page';
 import { Checkbox } from '../../kit/checkbox.tsx';
 import { Select } from '../../kit/select.tsx';
-import { LinkChoice } from '../linkcontrols.tsx';
+import { LinkChoice } from '../desk/linkcontrols.tsx';
 
 type Opens = '' | 'link' | 'large';
 

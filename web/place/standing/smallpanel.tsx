@@ -7,8 +7,8 @@ import { useAsk } from '../../kit/asking.ts';
 import { Hint } from '../../kit/hint.tsx';
 import { NumberField } from '../../kit/numberfield.tsx';
 import { Field } from '../../placard/field.tsx';
-import { setPlaced } from '../setattributes.ts';
-import { ontoItsOwn, type selectedSmall } from '../inline.ts';
+import { setPlaced } from '../desk/setattributes.ts';
+import { ontoItsOwn, type selectedSmall } from '../desk/inline.ts';
 
 const NAMES: Record<InLine, string> = {
   baseline: 'on the line of the letters',

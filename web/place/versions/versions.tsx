@@ -5,9 +5,9 @@ import { comparePages, upgraded, type Compared } from '@placard/core/page';
 import { useAsk } from '../../kit/asking.ts';
 import { ago, writtenTime } from '../../kit/days.ts';
 import { Notice } from '../../kit/notice.tsx';
-import type { OwnFacts } from '../ownfacts.ts';
-import { placeOfChild, putDocument } from '../putdocument.ts';
-import { documentOf } from '../usepageeditor.ts';
+import type { OwnFacts } from '../desk/ownfacts.ts';
+import { placeOfChild, putDocument } from '../desk/putdocument.ts';
+import { documentOf } from '../desk/documentof.ts';
 import { Side } from './side.tsx';
 
 /** What a page was: its versions, each beside the page as it stands, to be brought back whole or a block at a time. */

@@ -1,5 +1,5 @@
 import { FREE_STANDING, type Arriving } from '@placard/core/page';
-import { ArrivingView } from '../../arrivingview.tsx';
+import { ArrivingView } from '../../desk/arrivingview.tsx';
 import { placedKind } from '../kind.ts';
 
 export default placedKind<Arriving>({

@@ -1,4 +1,4 @@
-import { cellNode } from '../../cellnode.ts';
+import { cellNode } from '../../desk/cellnode.ts';
 import { wordsKind } from '../kind.ts';
 
 export default wordsKind(cellNode('tableHeader', 'th'));

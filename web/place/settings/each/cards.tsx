@@ -1,7 +1,6 @@
 import { mostPerRow, gapIn, perRowIn, turnsRound } from '@placard/core/page';
-import { PerRow } from '../perrow.tsx';
 import type { DeskSetting } from './desksetting.ts';
-import { AcrossField, BoxField, GapField } from './fields.tsx';
+import { AcrossField, BoxField, GapField, PerRow } from './fields.tsx';
 
 const setting: DeskSetting = {
   name: 'cards',

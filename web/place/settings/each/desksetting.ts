@@ -2,7 +2,7 @@ import type { Editor } from '@tiptap/react';
 import type { ComponentType } from 'react';
 import type { Site } from '@placard/core/contract';
 import type { RenderContext, Room, SettingName, Things, TogetherSaid } from '@placard/core/page';
-import type { FoundTogether } from '../commands.ts';
+import type { FoundTogether } from '../../desk/together.ts';
 
 /** What the fields of a setting are drawn from. */
 export interface SettingFieldsProps {

@@ -4,7 +4,10 @@ import type { DeskSetting } from './desksetting.ts';
 /** Every setting that the desk knows: one file each. */
 const EACH = new Map(
   Object.values(
-    import.meta.glob<DeskSetting>(['./*.tsx', '!./fields.tsx'], { eager: true, import: 'default' }),
+    import.meta.glob<DeskSetting>(['./*.tsx', '!./fields.tsx'], {
+      eager: true,
+      import: 'default',
+    }),
   ).map((setting) => [setting.name, setting]),
 );
 

@@ -1,5 +1,5 @@
 import { Select } from '../../../kit/select.tsx';
-import { alongBy } from '../commands.ts';
+import { alongBy } from '../../desk/together.ts';
 import type { DeskSetting } from './desksetting.ts';
 import { GapField } from './fields.tsx';
 

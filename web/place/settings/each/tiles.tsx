@@ -1,7 +1,6 @@
 import { gapIn, mostPerRow, tilesIn } from '@placard/core/page';
-import { PerRow } from '../perrow.tsx';
 import type { DeskSetting } from './desksetting.ts';
-import { AcrossField, BoxField, GapField, LargeField } from './fields.tsx';
+import { AcrossField, BoxField, GapField, LargeField, PerRow } from './fields.tsx';
 
 const setting: DeskSetting = {
   name: 'tiles',

@@ -1,0 +1,54 @@
+import type { Person, Provider } from '@placard/core/contract';
+import { readProviderList } from '@placard/core/embed';
+import { markPages } from '../search/markpages.ts';
+import type { Database } from '../db/database.ts';
+import { host } from '../db/schema.ts';
+import { unfit } from '../refusal.ts';
+import { hostReviews } from '../pages/hostreviews.ts';
+
+function read(list: string) {
+  const found = readProviderList(list);
+  if ('wrong' in found) throw unfit(found.wrong);
+  return found;
+}
+
+/** What a list of oEmbed providers would allow. Throws unfit. */
+export async function readProviders(
+  database: Database,
+  siteId: string,
+  list: string,
+): Promise<{ providers: Provider[]; left: string[] }> {
+  const { providers, left } = read(list);
+  const reviewOf = await hostReviews(database, siteId);
+  return { providers: providers.map((one) => ({ ...one, review: reviewOf(one.host) })), left };
+}
+
+/** Takes over some of a list; a refused host stays refused. Answers how many. Throws unfit. */
+export async function takeProviders(
+  database: Database,
+  siteId: string,
+  person: Pick<Person, 'id'>,
+  { list, hosts, approve }: { list: string; hosts: readonly string[]; approve: boolean },
+): Promise<number> {
+  const { providers } = read(list);
+  const reviewOf = await hostReviews(database, siteId);
+  const chosen = providers.filter((one) => hosts.includes(one.host) && reviewOf(one.host) !== 'refused');
+  await database.transaction(async (transaction) => {
+    for (const { name, endpoint, schemes, host: at } of chosen) {
+      const provider = { name, endpoint, schemes };
+      const decided = {
+        review: 'approved' as const,
+        note: `${name}, out of a list of oEmbed providers`,
+        decidedBy: person.id,
+        decidedAt: new Date(),
+      };
+      const set = approve && reviewOf(at) !== 'approved' ? { provider, ...decided } : { provider };
+      await transaction
+        .insert(host)
+        .values({ siteId, host: at, review: 'unreviewed', ...set })
+        .onDuplicateKeyUpdate({ set });
+      if (approve) await markPages(transaction, siteId, { host: at });
+    }
+  });
+  return chosen.length;
+}

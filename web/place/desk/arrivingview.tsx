@@ -1,0 +1,271 @@
+import type { Editor, NodeViewProps } from '@tiptap/react';
+import { useOnce } from '../../kit/once.ts';
+import { useEffect, useState } from 'react';
+import { useParams } from 'react-router';
+import { altAdvice } from '@placard/core/alt';
+import {
+  acceptArrivals,
+  becameOf,
+  fetchMedia,
+  listArrivals,
+  readAsset,
+  readPage,
+  savePage,
+  type Arrival,
+} from '@placard/core/contract';
+import { targetOf, type Arriving } from '@placard/core/page';
+import { Refusal, call } from '../../kit/api.ts';
+import { useAsk, useDo, useMay } from '../../kit/asking.ts';
+import { Progress } from '../../kit/bar.tsx';
+import { Checkbox } from '../../kit/checkbox.tsx';
+import { Thumbnail } from '../../kit/thumbnail.tsx';
+import { useLatest } from '../../kit/uselatest.ts';
+import { useSaveLabel } from '../../placard/uselabel.ts';
+import { changePlace, useOnItsWay } from './pastedmedia.ts';
+import { placedNode } from './placing.ts';
+
+/** Where something pasted is meant to stand: how far it has come, and what is needed before it is placed. */
+export function ArrivingView({ node, editor }: NodeViewProps) {
+  const attrs = node.attrs as Arriving['attrs'];
+  const mayWrite = useMay(savePage);
+  const { data: arrivals } = useAsk(listArrivals, {}, { enabled: Boolean(attrs.arrival) });
+  const arrival = arrivals?.find(({ id }) => id === attrs.arrival);
+  const became = useAsk(
+    becameOf,
+    { params: { id: attrs.arrival ?? '' } },
+    { enabled: Boolean(attrs.arrival) && arrivals !== undefined && !arrival },
+  );
+  const target = targetOf(attrs.address);
+  const asset = target.kind === 'file' ? target.asset : (became.data?.asset ?? null);
+  const onItsWay = useOnItsWay(attrs.id);
+  const takeOut = () => {
+    const found = placedNode(editor, attrs.id);
+    if (!found) return;
+    const { pos: from } = found;
+    editor
+      .chain()
+      .deleteRange({ from, to: from + found.node.nodeSize })
+      .focus()
+      .run();
+  };
+  const become = (held: string) => changePlace(editor, attrs.id, () => placed(attrs, held));
+  const inside = () => {
+    if (asset) return <Held asset={asset} attrs={attrs} onBecome={become} />;
+    if (arrival)
+      return arrival.state === 'ready' ? (
+        <ToLabel arrival={arrival} attrs={attrs} onBecome={become} />
+      ) : (
+        <OnItsWay arrival={arrival} />
+      );
+    if (onItsWay) return <p>This {attrs.media} was pasted with the words and is being brought in …</p>;
+    if (attrs.address !== '' && !attrs.arrival) return <NotFetched attrs={attrs} editor={editor} />;
+    if (attrs.arrival && became.isPending) return <p>Looking for it in the arrivals …</p>;
+    return (
+      <p>
+        {attrs.arrival
+          ? `This ${attrs.media} was sent away from the arrivals.`
+          : `This ${attrs.media} did not arrive. Paste it again, or take it out.`}
+      </p>
+    );
+  };
+  return (
+    <div
+      role="group"
+      aria-label={`A ${attrs.media} that is not held yet`}
+      className="border border-dashed border-[#8a5a00] bg-[#fffdf8] p-3 font-sans text-[13px] text-[#222]"
+      // What is typed here is no writing in the page.
+      onKeyDown={(event) => event.stopPropagation()}
+    >
+      {inside()}
+      {attrs.caption !== '' && <p className="mt-1 text-[#555]">Caption: {attrs.caption}</p>}
+      {mayWrite && (
+        <button type="button" className="mt-1 underline" onClick={takeOut}>
+          Take it out
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** What stands there once it is held: at the same place, with the words that it came with. */
+function placed({ id, media, position, measure, gap, caption }: Arriving['attrs'], asset: string) {
+  const own = { id, position, measure, gap, asset, ownAlt: null, ownCaption: caption || null };
+  return { type: media === 'picture' ? 'picture' : 'film', attrs: own };
+}
+
+function OnItsWay({ arrival }: { arrival: Arrival }) {
+  if (arrival.state === 'refused') return <p>{arrival.says}</p>;
+  return (
+    <>
+      <p>Bringing in {arrival.fileName} …</p>
+      <Progress done={arrival.received} total={arrival.bytes} label={`Bringing in ${arrival.fileName}`} />
+    </>
+  );
+}
+
+/** Something that lies elsewhere: nothing is fetched before somebody says so. */
+function NotFetched({ attrs, editor }: { attrs: Arriving['attrs']; editor: Editor }) {
+  const fetching = useDo(fetchMedia);
+  const bringIn = useOnce(async () => {
+    const answer = await fetching
+      .mutateAsync({ body: { items: [{ address: attrs.address }] } })
+      .catch(() => undefined);
+    const arrival = answer?.arrivals[0];
+    if (arrival)
+      changePlace(editor, attrs.id, (before) => ({ type: 'arriving', attrs: { ...before, arrival } }));
+  });
+  return (
+    <>
+      <p className="break-words">
+        A {attrs.media} at {new URL(attrs.address).host}: it was not fetched.
+        {attrs.alt ? ` There it is called “${attrs.alt}”.` : ''}
+      </p>
+      <button type="button" className="button my-1" disabled={bringIn.busy} onClick={() => bringIn.press()}>
+        Bring it in
+      </button>
+      {fetching.error && <p className="text-[#a6342b]">{fetching.error.message}</p>}
+    </>
+  );
+}
+
+/** It has arrived, and waits for what it shows to be said. */
+function ToLabel({
+  arrival,
+  attrs,
+  onBecome,
+}: {
+  arrival: Arrival;
+  attrs: Arriving['attrs'];
+  onBecome: (asset: string) => void;
+}) {
+  const { page = '' } = useParams();
+  const { data: on } = useAsk(readPage, { params: { id: page } }, { enabled: page !== '' });
+  const accept = async (words: Words) => {
+    const { accepted, left } = await call(acceptArrivals, {
+      body: { arrivals: [{ id: arrival.id, title: arrival.proposedTitle, section: on?.section.id ?? '' }] },
+    });
+    const asset = accepted[0]?.asset;
+    if (!asset) throw new Refusal(409, { title: left[0]?.says ?? 'It could not be accepted.' });
+    const { placardVersion } = await call(readAsset, { params: { id: asset } });
+    return { asset, placardVersion, ...words };
+  };
+  return (
+    <div className="flex flex-wrap gap-3">
+      <Thumbnail src={arrival.thumbnail} facts={arrival.facts} className="size-24" />
+      <div className="min-w-0 grow basis-52">
+        {arrival.sameAs ? (
+          <>
+            <p>It is held already, as “{arrival.sameAs.title}”.</p>
+            <button
+              type="button"
+              className="button my-1"
+              onClick={() => arrival.sameAs && onBecome(arrival.sameAs.id)}
+            >
+              Put that one here
+            </button>
+          </>
+        ) : (
+          <AltText first={attrs.alt} caption={attrs.caption} take={accept} onTaken={onBecome} />
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** It is held: placed at once where its label says what it shows, else that is asked for. */
+function Held({
+  asset,
+  attrs,
+  onBecome,
+}: {
+  asset: string;
+  attrs: Arriving['attrs'];
+  onBecome: (asset: string) => void;
+}) {
+  const { data } = useAsk(readAsset, { params: { id: asset } });
+  const labelled = data !== undefined && (data.placard.alt !== '' || data.placard.decorative);
+  const become = useLatest(onBecome);
+  useEffect(() => {
+    if (labelled) become.current(asset);
+  }, [labelled, asset, become]);
+  if (!data || labelled) return <p>Bringing it up …</p>;
+  return (
+    <AltText
+      first={attrs.alt}
+      caption={attrs.caption}
+      take={async (words) => ({ asset, placardVersion: data.placardVersion, ...words })}
+      onTaken={onBecome}
+    />
+  );
+}
+
+interface Words {
+  alt: string;
+  decorative: boolean;
+}
+
+/** What it shows, asked for before it is placed. */
+function AltText({
+  first,
+  caption,
+  take,
+  onTaken,
+}: {
+  first: string | null;
+  caption: string;
+  take: (words: Words) => Promise<Words & { asset: string; placardVersion: number }>;
+  onTaken: (asset: string) => void;
+}) {
+  const [alt, setAlt] = useState(first ?? '');
+  const [decorative, setDecorative] = useState(first === '');
+  const [says, setSays] = useState<string | null>(null);
+  const saveLabel = useSaveLabel();
+  const taking = useOnce(async () => {
+    setSays(null);
+    try {
+      const { asset, placardVersion } = await take({ alt, decorative });
+      await saveLabel(asset, placardVersion, decorative ? { decorative, alt: '' } : { decorative, alt });
+      onTaken(asset);
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      setSays(error.message);
+    }
+  });
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        taking.press();
+      }}
+    >
+      <label>
+        Alt text
+        <textarea
+          rows={2}
+          className="input"
+          placeholder="What it shows, for those who do not see it"
+          disabled={decorative}
+          value={alt}
+          onChange={(event) => setAlt(event.target.value)}
+        />
+      </label>
+      {!decorative &&
+        altAdvice(alt, { caption }).map(({ rule, says: advice }) => (
+          <p key={rule} className="text-[12.5px] text-[#8a5a00]">
+            {advice}
+          </p>
+        ))}
+      <Checkbox checked={decorative} onChange={setDecorative} className="my-1">
+        Decorative: says nothing the text does not say
+      </Checkbox>
+      {says && <p className="text-[#a6342b]">{says}</p>}
+      <button
+        type="submit"
+        className="button my-1"
+        disabled={taking.busy || (!decorative && alt.trim() === '')}
+      >
+        Label it and put it here
+      </button>
+    </form>
+  );
+}
