@@ -4,24 +4,14 @@ import { readConfiguration, type Configuration } from './configuration.ts';
 import { migrateDatabase, openDatabase } from './db/database.ts';
 import { application } from './http/app.ts';
 import { contentApplication } from './http/content.ts';
-import { Events } from './http/events.ts';
+import { Events } from './events/events.ts';
 import { Remembered } from './search/remembered.ts';
 import { completeStrays, endAbandoned } from './holdings/arrivals.ts';
 import { completeSearch, refreshEnded } from './search/searchrows.ts';
 import { completePageRows } from './pages/pagerow.ts';
 import { countCaptions } from './holdings/captions.ts';
-import { batchWork } from './jobs/batch.ts';
-import { emptyWork } from './jobs/empty.ts';
-import { fetchWork } from './jobs/fetch.ts';
-import { filmWork } from './jobs/film.ts';
-import { askForUnwritten, prepareWork, relabelWork } from './jobs/prepare.ts';
-import { receiveWork } from './jobs/receive.ts';
-import { judgeWork } from './jobs/judge.ts';
-import { outsideWork } from './jobs/outside.ts';
-import { pagesWork } from './jobs/pages.ts';
-import { soundWork } from './jobs/sound.ts';
-import { sheetWork } from './jobs/sheet.ts';
-import { sendWork } from './jobs/send.ts';
+import { askForUnwritten } from './jobs/prepare.ts';
+import { JOBS } from './jobs/index.ts';
 import { Runner } from './queue/runner.ts';
 import { attic } from './outbound/attic.ts';
 import { commonfield } from './outbound/commonfield.ts';
@@ -32,6 +22,7 @@ import { quillmere } from './outbound/quillmere.ts';
 import { openAuth } from './people/auth.ts';
 import { foundFromEnvironment } from './people/first.ts';
 import { siteIdOf } from './site/site.ts';
+import type { Services } from './services.ts';
 import { openStore } from './store/store.ts';
 
 /** How long a connection without work is kept open, in milliseconds: longer than browsers and proxies use them again. */
@@ -59,28 +50,10 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
     ? lanternreel(outbound, configuration.lanternreel, configuration.lanternreelAccount)
     : null;
   const folders = configuration.attic ? attic(outbound, configuration.attic) : null;
-  const runner = new Runner(
-    database,
-    {
-      receive: receiveWork(database, store, configuration.uploads),
-      prepare: prepareWork(database, store),
-      fetch: fetchWork(database, store, outbound, configuration.uploads, configuration.maxUpload),
-      send: sendWork(database, store, videoHost),
-      batch: batchWork(database, store),
-      relabel: relabelWork(database, store),
-      sheet: sheetWork(database),
-      judge: judgeWork(database),
-      pages: pagesWork(database),
-      empty: emptyWork(database, store),
-      outside: outsideWork(database, outbound),
-      sound: soundWork(database, store),
-      film: filmWork(database, store),
-    },
-    log,
-  );
+  const runner = new Runner(database, JOBS, log);
   const events = new Events(database, log);
   const auth = openAuth(database, configuration);
-  const house = {
+  const services: Services = {
     configuration,
     database,
     siteId: siteIdOf(database),
@@ -105,12 +78,12 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
   await countCaptions(database, store);
   const strays = await completeStrays(database, configuration.uploads);
   if (strays > 0) log.info({ strays }, 'Completed uploads that were whole when the last process ended');
-  const [app, content] = [await application(house), contentApplication(house)];
+  const [app, content] = [await application(services), contentApplication(services)];
   const servers = [
     await listen(createServer(app), configuration.port, configuration.address),
     await listen(createServer(content), configuration.contentPort, configuration.address),
   ];
-  runner.start();
+  runner.start(services);
   await endAbandoned(database, configuration.uploads);
   const due = setInterval(() => {
     lookWhereDue(database).catch((error: unknown) =>

@@ -22,7 +22,7 @@ import { aboutInThread, unpackAnswer } from './unpack.ts';
 
 const MOST_HTML = 2_000_000;
 
-interface House {
+interface Services {
   database: Database;
   outbound: Outbound;
   previewOf: PreviewOf;
@@ -34,20 +34,22 @@ interface House {
  * (oEmbed 1.0); whether that lets itself be framed; else a link card of what the page says of itself. What the host does
  * not answer is said, and never an error. Throws a Refusal (unfit) for what is no address.
  */
-export async function askAddress(house: House, siteId: string, raw: string): Promise<UnpackAnswer> {
-  const { database, outbound, previewOf } = house;
+export async function askAddress(services: Services, siteId: string, raw: string): Promise<UnpackAnswer> {
+  const { database, outbound, previewOf } = services;
   const address = addressIn(/^[a-z][a-z0-9+.-]*:/i.test(raw) ? raw : `https://${raw}`);
   if (address === null) throw unfit('This is not a web address.');
   const wanted = await readWanted(database, siteId);
   const says: string[] = [];
   const listed = listedEndpoint(address, wanted.files, wanted.providers);
-  const byList = listed === null ? null : await answerOf(house, listed, address, says);
+  const byList = listed === null ? null : await answerOf(services, listed, address, says);
   const page = byList?.unpacked.choices.length ? null : await pageAt(outbound, address, says);
   const discovered = page?.about?.oembed ?? null;
   const answer =
     byList ??
-    (discovered !== null && discovered !== listed ? await answerOf(house, discovered, address, says) : null);
-  const { unpacked, photo } = await made(house, wanted, address, page, answer, says);
+    (discovered !== null && discovered !== listed
+      ? await answerOf(services, discovered, address, says)
+      : null);
+  const { unpacked, photo } = await made(services, wanted, address, page, answer, says);
   const picture = unpacked.choices
     .map((choice) => (choice.kind === 'card' ? choice.picture : null))
     .find((one) => one);
@@ -61,7 +63,7 @@ export async function askAddress(house: House, siteId: string, raw: string): Pro
 type Asked = NonNullable<UnpackAnswer['asked']>;
 
 async function made(
-  { outbound, trustedFrames }: House,
+  { outbound, trustedFrames }: Services,
   wanted: Wanted,
   address: string,
   page: PageAt | null,
@@ -139,7 +141,7 @@ interface Answered {
 
 /** What a host answers about an address; null, and a sentence why, where that is of no use. */
 async function answerOf(
-  { database, outbound, trustedFrames }: House,
+  { database, outbound, trustedFrames }: Services,
   endpoint: string,
   address: string,
   says: string[],

@@ -31,7 +31,7 @@ import * as outside from '../outside/outside.ts';
 import { refuseUnsafe } from '../pages/refusepages.ts';
 import { unfit } from '../refusal.ts';
 import { measureAddress, placedAddress } from './content.ts';
-import type { House } from './house.ts';
+import type { Services } from '../services.ts';
 import { outsideAddress } from './outside.ts';
 import { route, type WhoAsks } from './route.ts';
 
@@ -39,7 +39,7 @@ import { route, type WhoAsks } from './route.ts';
 export function answerEmbeds(
   router: Router,
   whoAsks: WhoAsks,
-  { database, siteId, store, configuration, outbound }: House,
+  { database, siteId, store, configuration, outbound }: Services,
 ): void {
   const { contentOrigin, trustedFrames } = configuration;
 

@@ -32,13 +32,13 @@ import { lookAt as look } from '../outbound/look.ts';
 import { playerFrame } from '../outbound/playerframe.ts';
 import { checkAddress } from '../outbound/reach.ts';
 import { refuseWithoutRoom } from '../site/room.ts';
-import type { House } from './house.ts';
+import type { Services } from '../services.ts';
 import { outsideAddress } from './outside.ts';
 import { noVideoHost, Refusal, unfit } from '../refusal.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns bringing media in: arrivals, the web, the catalogue. */
-export function answerGather(router: Router, whoAsks: WhoAsks, house: House): void {
+export function answerGather(router: Router, whoAsks: WhoAsks, services: Services): void {
   const {
     database,
     siteId,
@@ -51,7 +51,7 @@ export function answerGather(router: Router, whoAsks: WhoAsks, house: House): vo
     folders,
     runner,
     log,
-  } = house;
+  } = services;
   const { uploads, contentOrigin, trustedFrames } = configuration;
   const previewOf = (address: string) => outsideAddress(store, contentOrigin, address);
 

@@ -28,7 +28,7 @@ import * as pack from '../holdings/pack.ts';
 import { searchIds } from '../search/search.ts';
 import * as summary from '../holdings/summary.ts';
 import { enqueue, jobOn } from '../queue/queue.ts';
-import type { House } from './house.ts';
+import type { Services } from '../services.ts';
 import { readForm } from './body.ts';
 import { unread } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
@@ -39,7 +39,7 @@ const MOST_PACKED = 5000;
 export function answerHoldings(
   router: Router,
   whoAsks: WhoAsks,
-  { database, siteId, store, runner, log }: House,
+  { database, siteId, store, runner, log }: Services,
 ): void {
   route(router, whoAsks, listAssets, async ({ query }) =>
     assets.findAssets(database, store, await siteId(), query),

@@ -35,13 +35,13 @@ import * as permissions from '../labels/permissions.ts';
 import * as sheets from '../labels/sheets.ts';
 import * as terms from '../labels/terms.ts';
 import { setSitePolicy } from '../site/site.ts';
-import type { House } from './house.ts';
+import type { Services } from '../services.ts';
 import { notHeld, unread } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns labels beyond their words: terms, permissions, judgements, history, what ends. */
-export function answerLabels(router: Router, whoAsks: WhoAsks, house: House): void {
-  const { database, store, configuration, outbound, runner, log, siteId } = house;
+export function answerLabels(router: Router, whoAsks: WhoAsks, services: Services): void {
+  const { database, store, configuration, outbound, runner, log, siteId } = services;
 
   route(router, whoAsks, judgeAsset, async ({ params }) =>
     judge.judgeAsset(database, await siteId(), params.id),

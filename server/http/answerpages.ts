@@ -37,7 +37,7 @@ import * as pages from '../pages/pages.ts';
 import * as write from '../pages/writepage.ts';
 import { holdingsFor } from '../pages/holdingsfor.ts';
 import { readSite } from '../site/site.ts';
-import type { House } from './house.ts';
+import type { Services } from '../services.ts';
 import { proofAddress } from './content.ts';
 import { clash, notHeld } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
@@ -49,7 +49,7 @@ const DESK = 1280;
 export function answerPages(
   router: Router,
   whoAsks: WhoAsks,
-  { database, siteId, store, configuration, log, remembered }: House,
+  { database, siteId, store, configuration, log, remembered }: Services,
 ): void {
   const { contentOrigin, trustedFrames } = configuration;
   const theSite = () => readSite(database, contentOrigin);

@@ -28,7 +28,7 @@ import * as batches from '../prep/batches.ts';
 import * as names from '../prep/names.ts';
 import * as sheets from '../prep/sheets.ts';
 import { framesAddress } from './content.ts';
-import type { House } from './house.ts';
+import type { Services } from '../services.ts';
 import { notHeld, onlyPictures } from '../refusal.ts';
 import { route, type WhoAsks } from './route.ts';
 
@@ -36,7 +36,7 @@ import { route, type WhoAsks } from './route.ts';
 export function answerPrep(
   router: Router,
   whoAsks: WhoAsks,
-  { database, siteId, store, runner, configuration }: House,
+  { database, siteId, store, runner, configuration }: Services,
 ): void {
   route(router, whoAsks, listVersions, async ({ params }) =>
     versions.listVersions(database, store, await siteId(), params.id),

@@ -11,11 +11,11 @@ import {
   takeFromShortlist,
 } from '@placard/core/contract';
 import * as shortlists from '../holdings/shortlists.ts';
-import type { House } from './house.ts';
+import type { Services } from '../services.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns shortlists and kept searches. */
-export function answerShortlists(router: Router, whoAsks: WhoAsks, { database, siteId }: House): void {
+export function answerShortlists(router: Router, whoAsks: WhoAsks, { database, siteId }: Services): void {
   route(router, whoAsks, listShortlists, async () => shortlists.listShortlists(database, await siteId()));
   route(router, whoAsks, createShortlist, async ({ body, person }) => ({
     id: await shortlists.createShortlist(database, await siteId(), person.id, body.name),

@@ -2,7 +2,7 @@ import { toNodeHandler } from 'better-auth/node';
 import type { Express } from 'express';
 import { PEER_HEADER } from '../people/auth.ts';
 import { readText } from './body.ts';
-import type { House } from './house.ts';
+import type { Services } from '../services.ts';
 
 /** What is open of the sign-in code's own interface; everything else of it answers that there is nothing. */
 const OPEN = [
@@ -19,7 +19,7 @@ const OPEN = [
 const MOST_SENT = 16_000;
 
 /** Answers signing in and out. */
-export function answerSignIn(app: Express, { auth, events }: House): void {
+export function answerSignIn(app: Express, { auth, events }: Services): void {
   const answer = toNodeHandler(auth);
   for (const [method, path] of OPEN)
     app[method](path, readText(MOST_SENT), async (request, response) => {

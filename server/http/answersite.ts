@@ -25,14 +25,14 @@ import * as room from '../site/room.ts';
 import * as sections from '../sections/sections.ts';
 import * as site from '../site/site.ts';
 import { countStages } from './stages.ts';
-import type { House } from './house.ts';
+import type { Services } from '../services.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns the installation: who is signed in, the site, its queues, its health. */
 export function answerSite(
   router: Router,
   whoAsks: WhoAsks,
-  { database, siteId, store, configuration, remembered }: House,
+  { database, siteId, store, configuration, remembered }: Services,
 ): void {
   const counted = { database, uploads: configuration.uploads };
   const theSite = () => site.readSite(database, configuration.contentOrigin);

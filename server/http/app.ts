@@ -14,7 +14,7 @@ import { answerSignIn } from './answersignin.ts';
 import { answerShortlists } from './answershortlists.ts';
 import { answerSite } from './answersite.ts';
 import { endUnread } from './body.ts';
-import type { House } from './house.ts';
+import type { Services } from '../services.ts';
 import { problemHandler } from './problem.ts';
 import { admit, type SignedIn, type WhoAsks } from './route.ts';
 import { applicationHeaders, sameOriginWrites } from './security.ts';
@@ -22,25 +22,25 @@ import { uploads } from './upload.ts';
 import { PACE } from '../pace.ts';
 
 /** The application's own origin: the interface for programs, uploads, and the web application. */
-export async function application(house: House): Promise<Express> {
-  const { configuration, auth, events, log } = house;
+export async function application(services: Services): Promise<Express> {
+  const { configuration, auth, events, log } = services;
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
   app.use(endUnread);
   app.use(...applicationHeaders(configuration), sameOriginWrites(configuration.origin));
 
-  answerSignIn(app, house);
+  answerSignIn(app, services);
   const whoAsks: WhoAsks = (request) => personOf(auth, request);
   const router = express.Router();
-  answerSite(router, whoAsks, house);
-  answerGather(router, whoAsks, house);
-  answerHoldings(router, whoAsks, house);
-  answerShortlists(router, whoAsks, house);
-  answerPages(router, whoAsks, house);
-  answerEmbeds(router, whoAsks, house);
-  answerLabels(router, whoAsks, house);
-  answerPrep(router, whoAsks, house);
+  answerSite(router, whoAsks, services);
+  answerGather(router, whoAsks, services);
+  answerHoldings(router, whoAsks, services);
+  answerShortlists(router, whoAsks, services);
+  answerPages(router, whoAsks, services);
+  answerEmbeds(router, whoAsks, services);
+  answerLabels(router, whoAsks, services);
+  answerPrep(router, whoAsks, services);
   router.get('/api/openapi.json', (_request, response) => {
     response.json(openApiDocument());
   });
@@ -49,7 +49,7 @@ export async function application(house: House): Promise<Express> {
   });
   app.use(router);
   app.use('/upload', admit(whoAsks, EDITORS));
-  app.use(await uploads(house));
+  app.use(await uploads(services));
   if (configuration.web !== '') serveWeb(app, configuration.web);
   app.use((request, response) => {
     response.status(404).type('application/problem+json');

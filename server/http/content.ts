@@ -28,7 +28,7 @@ import { FRAME_WIDTHS, smallFrame } from '../film/frame.ts';
 import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
 import { endUnread } from './body.ts';
-import type { House } from './house.ts';
+import type { Services } from '../services.ts';
 import { showOutside } from './outside.ts';
 import { problemHandler } from './problem.ts';
 
@@ -83,7 +83,7 @@ export function contentApplication({
   outbound,
   configuration,
   log,
-}: House): Express {
+}: Services): Express {
   const { origin, contentOrigin } = configuration;
   const app = express();
   app.disable('x-powered-by');
@@ -243,7 +243,7 @@ export function contentApplication({
 const isFramed = (request: Request): boolean => (request.get('sec-fetch-dest') ?? 'iframe') === 'iframe';
 
 /** True while a session goes on. */
-async function isSignedIn(database: House['database'], id: string): Promise<boolean> {
+async function isSignedIn(database: Services['database'], id: string): Promise<boolean> {
   const going = and(eq(session.id, id), gt(session.expiresAt, new Date()));
   return (await database.select({ id: session.id }).from(session).where(going)).length > 0;
 }

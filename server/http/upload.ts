@@ -6,7 +6,7 @@ import { mkdir } from 'node:fs/promises';
 import type { Person } from '@placard/core/contract';
 import { isId, newId } from '../db/columns.ts';
 import { refuseWithoutRoom } from '../site/room.ts';
-import type { House } from './house.ts';
+import type { Services } from '../services.ts';
 import { Refusal, gone, unused } from '../refusal.ts';
 import { statusOf } from './problem.ts';
 import { announceArrival, arrivalComplete, arrivalState, refuseArrival } from '../holdings/arrivals.ts';
@@ -25,7 +25,7 @@ export async function uploads({
   store,
   runner,
   log,
-}: House): Promise<Router> {
+}: Services): Promise<Router> {
   const { uploads: folder, maxUpload: maxSize } = configuration;
   await mkdir(folder, { recursive: true });
   const server = new Server({

@@ -10,10 +10,25 @@ import { Refused } from '../imaging/formats.ts';
 import { toneOf } from '../imaging/smallpicture.ts';
 import type { Store } from '../store/store.ts';
 import { makeRenditions } from './prepare.ts';
-import type { Work } from '../queue/runner.ts';
+import type { Job, Work } from '../queue/job.ts';
+import type { Services } from '../services.ts';
+
+declare module '../queue/job.ts' {
+  interface JobNames {
+    batch: true;
+  }
+}
+
+export const batchJob: Job<Services> = {
+  name: 'batch',
+  rank: 2,
+  // Batches tell of their pictures together.
+  shown: false,
+  work: ({ database, store }) => batchWork(database, store),
+};
 
 /** Prepares one picture of a batch: a new version by the sheet, which takes the asset's place once its renditions are there. */
-export function batchWork(database: Database, store: Store): Work {
+function batchWork(database: Database, store: Store): Work {
   return {
     run: async (id, advance) => {
       const [row] = await database

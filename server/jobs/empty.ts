@@ -4,7 +4,20 @@ import { asset, evidence, page, permission, placement, rendition, track, version
 import { forgetOriginal } from '../holdings/arrivals.ts';
 import { Refused } from '../imaging/formats.ts';
 import type { Store } from '../store/store.ts';
-import type { Work } from '../queue/runner.ts';
+import type { Job, Work } from '../queue/job.ts';
+import type { Services } from '../services.ts';
+
+declare module '../queue/job.ts' {
+  interface JobNames {
+    empty: true;
+  }
+}
+
+export const emptyJob: Job<Services> = {
+  name: 'empty',
+  rank: 1,
+  work: ({ database, store }) => emptyWork(database, store),
+};
 
 /**
  * Deletes for good what lay in a site's bin when that was asked for, one asset after the other: its rows first, then
@@ -33,7 +46,6 @@ export function emptyWork(database: Database, store: Store): Work {
         );
     },
     // What is left lies in the bin as before.
-    gaveUp: async () => {},
   };
 }
 

@@ -12,12 +12,26 @@ import type { Outbound } from '../outbound/outbound.ts';
 import type { Store } from '../store/store.ts';
 import { refuseWithoutRoom } from '../site/room.ts';
 import { enqueue } from '../queue/queue.ts';
-import type { Work } from '../queue/runner.ts';
+import type { Job, Work } from '../queue/job.ts';
+import type { Services } from '../services.ts';
+
+declare module '../queue/job.ts' {
+  interface JobNames {
+    fetch: true;
+  }
+}
+
+export const fetchJob: Job<Services> = {
+  name: 'fetch',
+  rank: 0,
+  work: ({ database, store, outbound, configuration: { uploads, maxUpload } }) =>
+    fetchWork(database, store, outbound, uploads, maxUpload),
+};
 
 const WITHIN = 15 * 60_000;
 
 /** Fetches a file from the web into the folder of uploads, then has it read like one that was sent. */
-export function fetchWork(
+function fetchWork(
   database: Database,
   store: Pick<Store, 'free'>,
   outbound: Outbound,

@@ -9,11 +9,26 @@ import { isOpaque, movingFrames } from '../film/frames.ts';
 import { isWhole, writeFilm } from '../film/write.ts';
 import { versionsInUse } from '../holdings/versions.ts';
 import { MIME_BY_EXTENSION } from '../imaging/formats.ts';
-import type { Work } from '../queue/runner.ts';
+import type { Job, Work } from '../queue/job.ts';
 import { assetsChanged } from '../search/searchrows.ts';
 import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
 import { folderOf, keepRows, readVersion, type Kept } from './prepare.ts';
+import type { Services } from '../services.ts';
+
+declare module '../queue/job.ts' {
+  interface JobNames {
+    film: true;
+  }
+}
+
+export const filmJob: Job<Services> = {
+  name: 'film',
+  rank: 5,
+  // It fills the machine by itself.
+  alone: true,
+  work: ({ database, store }) => filmWork(database, store),
+};
 
 const SAY_EVERY = 700;
 /** Progress is told in so many parts. */
@@ -27,7 +42,7 @@ type There = typeof rendition.$inferSelect;
  * and in one that takes fewer bytes. Each is kept as soon as it is there, and one that came out larger than the film
  * itself is not. Those that are there are left as they are, or labelled anew.
  */
-export function filmWork(database: Database, store: Store): Work {
+function filmWork(database: Database, store: Store): Work {
   return {
     run: async (id, advance) => {
       for (const versionId of await versionsInUse(database, id)) {
@@ -36,7 +51,6 @@ export function filmWork(database: Database, store: Store): Work {
       }
     },
     // The film is shown as it came.
-    gaveUp: async () => {},
   };
 }
 

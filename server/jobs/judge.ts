@@ -2,12 +2,25 @@ import { asc, eq } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { asset } from '../db/schema.ts';
 import { assetsChanged } from '../search/searchrows.ts';
-import type { Work } from '../queue/runner.ts';
+import type { Job, Work } from '../queue/job.ts';
+import type { Services } from '../services.ts';
+
+declare module '../queue/job.ts' {
+  interface JobNames {
+    judge: true;
+  }
+}
+
+export const judgeJob: Job<Services> = {
+  name: 'judge',
+  rank: 1,
+  work: ({ database }) => judgeWork(database),
+};
 
 const AT_ONCE = 500;
 
 /** Judges everything of a site anew, after what the site is for has changed, so that searches tell it. */
-export function judgeWork(database: Database): Work {
+function judgeWork(database: Database): Work {
   return {
     run: async (siteId, advance) => {
       const held = await database
@@ -21,6 +34,5 @@ export function judgeWork(database: Database): Work {
         await advance(Math.min(held.length, from + AT_ONCE), held.length);
       }
     },
-    gaveUp: async () => {},
   };
 }

@@ -6,8 +6,21 @@ import { outside, pageOutside } from '../db/schema.ts';
 import { Looker } from '../outside/look.ts';
 import { shareOf, SILENT_OFTEN } from '../outside/outside.ts';
 import type { Outbound } from '../outbound/outbound.ts';
-import type { Work } from '../queue/runner.ts';
+import type { Job, Work } from '../queue/job.ts';
 import { markPages } from '../search/markpages.ts';
+import type { Services } from '../services.ts';
+
+declare module '../queue/job.ts' {
+  interface JobNames {
+    outside: true;
+  }
+}
+
+export const outsideJob: Job<Services> = {
+  name: 'outside',
+  rank: 4,
+  work: ({ database, outbound }) => outsideWork(database, outbound),
+};
 
 type Row = typeof outside.$inferSelect;
 
@@ -24,7 +37,7 @@ const [SILENT_IN_A_ROW, REST] = [2, 3_600_000];
  * Looks whether what pages lead to and show outside still works: what is due, one address of a host after another, with
  * a pause between. A host that does not answer is left alone.
  */
-export function outsideWork(database: Database, outbound: Outbound, between = 1_000): Work {
+function outsideWork(database: Database, outbound: Outbound, between = 1_000): Work {
   const looker = new Looker(outbound);
   return {
     run: async (siteId, advance) => {
@@ -47,7 +60,6 @@ export function outsideWork(database: Database, outbound: Outbound, between = 1_
         await Promise.race([...lanes.values(), pause(AGAIN)]);
       }
     },
-    gaveUp: async () => {},
   };
 
   /** What is to be looked at now, of hosts that are not being asked. */

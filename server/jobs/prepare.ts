@@ -24,9 +24,22 @@ import { smallPicture } from '../imaging/smallpicture.ts';
 import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
 import { enqueue } from '../queue/queue.ts';
-import type { Work } from '../queue/runner.ts';
+import type { Job, Work } from '../queue/job.ts';
 import { askForFilms } from '../holdings/films.ts';
 import { placardOf, termsOfRow } from '../licence/labelrow.ts';
+import type { Services } from '../services.ts';
+
+declare module '../queue/job.ts' {
+  interface JobNames {
+    prepare: true;
+  }
+}
+
+export const prepareJob: Job<Services> = {
+  name: 'prepare',
+  rank: 1,
+  work: ({ database, store }) => prepareWork(database, store),
+};
 
 /** How often the progress of one picture is written down, in milliseconds. */
 const SAY_EVERY = 400;
@@ -37,7 +50,7 @@ type Advance = (done: number, total: number) => Promise<void>;
  * Makes the renditions of an asset's versions at the site's measures; the ones that exist are left as they are.
  * A version that waits to take the asset's place takes it once they are there.
  */
-export function prepareWork(database: Database, store: Store): Work {
+function prepareWork(database: Database, store: Store): Work {
   const set = (id: string, prepared: 'working' | 'done' | 'failed', trouble: string | null = null) =>
     database.update(asset).set({ prepared, trouble }).where(eq(asset.id, id));
   return {
@@ -93,20 +106,6 @@ async function taking(database: Queryable, versionId: string | null) {
     .from(version)
     .where(eq(version.id, versionId));
   return next ? { versionId, sha256: next.sha256, nextVersionId: null } : { nextVersionId: null };
-}
-
-/** Writes the label anew into the renditions of an asset that carry another. */
-export function relabelWork(database: Database, store: Store): Work {
-  return {
-    run: async (id, advance) => {
-      for (const versionId of await versionsInUse(database, id))
-        await makeRenditions(database, store, versionId, advance, true);
-      const [row] = await database.select().from(asset).where(eq(asset.id, id));
-      if (row) await askForFilms(database, row);
-    },
-    // They go out with the label they had; the next change of it tries again.
-    gaveUp: async () => {},
-  };
 }
 
 /** The longest side in pixels that a format can say (VP8 14 bits; JPEG and AV1 16; PNG as much as anybody draws). */

@@ -23,10 +23,23 @@ import { openPicture, readPicture } from '../imaging/picture.ts';
 import { withUsualGamma } from '../imaging/png.ts';
 import { sniff } from '../imaging/sniff.ts';
 import type { Store } from '../store/store.ts';
-import type { Work } from '../queue/runner.ts';
+import type { Job, Work } from '../queue/job.ts';
+import type { Services } from '../services.ts';
+
+declare module '../queue/job.ts' {
+  interface JobNames {
+    receive: true;
+  }
+}
+
+export const receiveJob: Job<Services> = {
+  name: 'receive',
+  rank: 0,
+  work: ({ database, store, configuration }) => receiveWork(database, store, configuration.uploads),
+};
 
 /** Reads a file that has come in whole: what it is, its SHA-256, its pixels; and stores it untouched. */
-export function receiveWork(database: Database, store: Store, uploads: string): Work {
+function receiveWork(database: Database, store: Store, uploads: string): Work {
   return {
     run: async (id) => {
       const [row] = await database.select().from(arrival).where(eq(arrival.id, id));

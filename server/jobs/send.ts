@@ -8,13 +8,26 @@ import { MIME_BY_EXTENSION, Refused } from '../imaging/formats.ts';
 import type { VideoHost } from '../outbound/videohost.ts';
 import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
-import type { Work } from '../queue/runner.ts';
+import type { Job, Work } from '../queue/job.ts';
 import { placardOf, termsOfRow } from '../licence/labelrow.ts';
+import type { Services } from '../services.ts';
+
+declare module '../queue/job.ts' {
+  interface JobNames {
+    send: true;
+  }
+}
+
+export const sendJob: Job<Services> = {
+  name: 'send',
+  rank: 0,
+  work: ({ database, store, videoHost }) => sendWork(database, store, videoHost),
+};
 
 const TELL_EVERY = 500;
 
 /** Sends a film of ours to the video host; forgotten meanwhile, it stops. */
-export function sendWork(database: Database, store: Store, host: VideoHost | null): Work {
+function sendWork(database: Database, store: Store, host: VideoHost | null): Work {
   const set = (id: string, changes: Partial<typeof sentFilm.$inferInsert>) =>
     database.update(sentFilm).set(changes).where(eq(sentFilm.id, id));
   return {

@@ -5,14 +5,27 @@ import { labelChange, labelSheet, labelSheetRow } from '../db/schema.ts';
 import { Refused } from '../imaging/formats.ts';
 import { takenBack } from '../labels/changes.ts';
 import { pick, writeLabels, type Field } from '../labels/write.ts';
-import type { Work } from '../queue/runner.ts';
+import type { Job, Work } from '../queue/job.ts';
+import type { Services } from '../services.ts';
+
+declare module '../queue/job.ts' {
+  interface JobNames {
+    sheet: true;
+  }
+}
+
+export const sheetJob: Job<Services> = {
+  name: 'sheet',
+  rank: 0,
+  work: ({ database }) => sheetWork(database),
+};
 
 const AT_ONCE = 500;
 type Sheet = typeof labelSheet.$inferSelect;
 type Advance = (done: number, total: number) => Promise<void>;
 
 /** Writes what a spreadsheet of labels changes, or takes it back: all of it or nothing. */
-export function sheetWork(database: Database): Work {
+function sheetWork(database: Database): Work {
   return {
     run: async (id, advance) => {
       await database.transaction(async (transaction) => {

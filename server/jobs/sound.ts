@@ -4,12 +4,25 @@ import { asset, drawnSound, original, told } from '../db/schema.ts';
 import { readSound } from '../film/sound.ts';
 import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
-import type { Work } from '../queue/runner.ts';
+import type { Job, Work } from '../queue/job.ts';
+import type { Services } from '../services.ts';
+
+declare module '../queue/job.ts' {
+  interface JobNames {
+    sound: true;
+  }
+}
+
+export const soundJob: Job<Services> = {
+  name: 'sound',
+  rank: 0,
+  work: ({ database, store }) => soundWork(database, store),
+};
 
 const TELL_EVERY = 700;
 
 /** Draws and measures the sound of a film or sound. */
-export function soundWork(database: Database, store: Store): Work {
+function soundWork(database: Database, store: Store): Work {
   const fileOf = async (id: string) => {
     const [row] = await database
       .select({ file: original })

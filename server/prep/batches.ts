@@ -5,6 +5,7 @@ import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { asset, batch, batchItem, job, original, placard, user } from '../db/schema.ts';
 import { gone, unfit } from '../refusal.ts';
+import { rankOf } from '../queue/job.ts';
 import { enqueue } from '../queue/queue.ts';
 
 const SHOWN = 8;
@@ -59,7 +60,7 @@ export async function startBatch(
         id: newId(),
         kind: 'batch',
         subject: item.id,
-        rank: 2,
+        rank: rankOf('batch'),
         says: `Preparing ${chosen[item.ordinal]?.name}`.slice(0, 500),
         state: 'waiting' as const,
         createdAt: now,

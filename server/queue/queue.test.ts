@@ -4,10 +4,13 @@ import { migrateDatabase, openDatabase, type Database } from '../db/database.ts'
 import { job } from '../db/schema.ts';
 import { createEmptyDatabase } from '../testing/opendatabase.ts';
 import { advance, enqueue, fail, finish, giveBack, jobOn, take, visibleJobs } from './queue.ts';
+import { declareJobs } from './job.ts';
+import { JOBS } from '../jobs/index.ts';
 
 let database: Database;
 let drop: () => Promise<void>;
 beforeAll(async () => {
+  declareJobs(JOBS);
   let url: string;
   ({ url, drop } = await createEmptyDatabase());
   // Two processes that start at once make the tables once.

@@ -4,39 +4,8 @@ import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
 import { job } from '../db/schema.ts';
 import { paced } from '../pace.ts';
+import { hiddenJobs, rankOf, type JobName } from './job.ts';
 
-export type JobKind =
-  | 'receive'
-  | 'prepare'
-  | 'fetch'
-  | 'send'
-  | 'batch'
-  | 'relabel'
-  | 'sheet'
-  | 'judge'
-  | 'pages'
-  | 'empty'
-  | 'outside'
-  | 'sound'
-  | 'film';
-/** What somebody waits for at a screen comes first. */
-const RANK: Record<JobKind, number> = {
-  receive: 0,
-  fetch: 0,
-  send: 0,
-  sheet: 0,
-  prepare: 1,
-  batch: 2,
-  relabel: 3,
-  judge: 1,
-  pages: 1,
-  empty: 1,
-  outside: 4,
-  sound: 0,
-  film: 5,
-};
-/** Work that fills the machine by itself: one of each is done at a time. */
-export const ALONE: ReadonlySet<JobKind> = new Set(['film']);
 export type JobRow = typeof job.$inferSelect;
 
 /** How long a process may hold a job without saying that it lives, in milliseconds. */
@@ -53,7 +22,7 @@ const AT_ONCE = 500;
  */
 export async function enqueue(
   database: Queryable,
-  kind: JobKind,
+  kind: JobName,
   subjects: string | readonly string[],
   says: string,
   after = 0,
@@ -64,7 +33,7 @@ export async function enqueue(
 }
 
 /** The id of the work on a subject that was asked for last; empty where none was. */
-export async function jobOn(database: Queryable, kind: JobKind, subject: string): Promise<string> {
+export async function jobOn(database: Queryable, kind: JobName, subject: string): Promise<string> {
   const [row] = await database
     .select({ id: job.id })
     .from(job)
@@ -74,7 +43,7 @@ export async function jobOn(database: Queryable, kind: JobKind, subject: string)
 
 async function enqueueSome(
   database: Queryable,
-  kind: JobKind,
+  kind: JobName,
   subjects: readonly string[],
   says: string,
   after: number,
@@ -90,7 +59,7 @@ async function enqueueSome(
   };
   await database
     .insert(job)
-    .values(subjects.map((subject) => ({ id: newId(), kind, subject, rank: RANK[kind], ...fresh })))
+    .values(subjects.map((subject) => ({ id: newId(), kind, subject, rank: rankOf(kind), ...fresh })))
     .onDuplicateKeyUpdate({
       // Later than it was, however short ago: whoever works on it sees by this that it was asked for again.
       set: {
@@ -113,12 +82,12 @@ async function enqueueSome(
 
 /**
  * Takes the job that nobody works on, or whose worker fell silent: arrivals before renditions, the oldest first.
- * `lost` counts how many workers in a row fell silent over it; jobs of the kinds `except` wait.
+ * `lost` counts how many workers in a row fell silent over it; of some kinds only, where they are named.
  */
 export async function take(
   database: Database,
   worker: string,
-  except: readonly JobKind[] = [],
+  kinds: readonly string[] | null = null,
 ): Promise<JobRow | undefined> {
   return database.transaction(async (transaction) => {
     const now = new Date();
@@ -131,7 +100,7 @@ export async function take(
             and(eq(job.state, 'waiting'), or(isNull(job.leaseUntil), lt(job.leaseUntil, now))),
             and(eq(job.state, 'working'), lt(job.leaseUntil, now)),
           ),
-          except.length > 0 ? notInArray(job.kind, [...except]) : undefined,
+          kinds ? inArray(job.kind, [...kinds]) : undefined,
         ),
       )
       .orderBy(asc(job.rank), asc(job.createdAt))
@@ -184,7 +153,7 @@ export async function advance(database: Database, id: string, done: number, tota
 }
 
 /** Takes work on a subject back, whether it waits or is being done: whoever does it hears so when it says how far it is. */
-export async function takeBack(database: Database, kind: JobKind, subject: string): Promise<void> {
+export async function takeBack(database: Database, kind: JobName, subject: string): Promise<void> {
   await database.delete(job).where(and(eq(job.kind, kind), eq(job.subject, subject)));
 }
 
@@ -248,13 +217,13 @@ export async function fail(
 /** Work that waits or runs, oldest first, and what failed in the last day. */
 export async function visibleJobs(database: Database): Promise<Job[]> {
   const yesterday = new Date(Date.now() - 86_400_000);
+  const hidden = hiddenJobs();
   const rows = await database
     .select()
     .from(job)
     .where(
       and(
-        // Batches tell of their pictures together.
-        notInArray(job.kind, ['batch', 'relabel']),
+        hidden.length > 0 ? notInArray(job.kind, hidden) : undefined,
         or(
           inArray(job.state, ['waiting', 'working']),
           and(eq(job.state, 'failed'), sql`${job.changedAt} > ${yesterday}`),

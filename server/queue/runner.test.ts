@@ -4,8 +4,10 @@ import { openDatabase, type Database } from '../db/database.ts';
 import { job } from '../db/schema.ts';
 import { createTestDatabase } from '../testing/opendatabase.ts';
 import { until } from '../testing/openserver.ts';
-import { enqueue, take, visibleJobs, type JobKind } from './queue.ts';
-import { Runner, type Work } from './runner.ts';
+import { enqueue, take, visibleJobs } from './queue.ts';
+import { JOBS } from '../jobs/index.ts';
+import type { JobName, Work } from './job.ts';
+import { Runner } from './runner.ts';
 
 let database: Database;
 let drop: () => Promise<void>;
@@ -27,20 +29,9 @@ async function dieWithAll(): Promise<void> {
 }
 
 /** A runner whose work of every kind is this. */
-function runnerOf(work: Work): Runner {
-  const kinds: JobKind[] = [
-    'receive',
-    'prepare',
-    'fetch',
-    'send',
-    'batch',
-    'relabel',
-    'sheet',
-    'judge',
-    'empty',
-  ];
-  const all = Object.fromEntries(kinds.map((kind) => [kind, work])) as Record<JobKind, Work>;
-  return new Runner(database, all, pino({ level: 'silent' }));
+function runnerOf(work: Work): Runner<null> {
+  const jobs = JOBS.map((job) => ({ ...job, work: () => work }));
+  return new Runner<null>(database, jobs, pino({ level: 'silent' }));
 }
 
 it('what its process ended under three times is set aside and told', async () => {
@@ -51,7 +42,7 @@ it('what its process ended under three times is set aside and told', async () =>
     run: async (subject) => void tried.push(subject),
     gaveUp: async (subject, says) => void told.push(`${subject}: ${says}`),
   });
-  runner.start();
+  runner.start(null);
   await until(async () => told.length > 0);
   await runner.stop();
   expect(tried).toEqual([]);
@@ -76,11 +67,23 @@ it('what was under way beside it is done: each is tried alone before it is set a
     },
     gaveUp: async () => {},
   });
-  runner.start();
+  runner.start(null);
   await until(async () => done.length === 4);
   await runner.stop();
   expect(most).toBe(1);
   // Done once, it is as new when it is asked for again.
   await enqueue(database, 'receive', 'arrival-0', 'Reading');
   expect((await take(database, 'w'))?.lost).toBe(0);
+});
+
+it('what only a newer server does waits for that', async () => {
+  await enqueue(database, 'of tomorrow' as JobName, 'subject-1', 'Something new');
+  await enqueue(database, 'judge', 'site-1', 'Judging');
+  const done: string[] = [];
+  const runner = runnerOf({ run: async (subject) => void done.push(subject) });
+  runner.start(null);
+  await until(async () => done.length > 0);
+  await runner.stop();
+  expect(done).toEqual(['site-1']);
+  expect(await visibleJobs(database)).toMatchObject([{ state: 'waiting', subject: 'subject-1' }]);
 });

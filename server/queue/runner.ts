@@ -4,9 +4,9 @@ import { availableParallelism } from 'node:os';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { Refused } from '../imaging/formats.ts';
+import { declareJobs, type Job, type Work } from './job.ts';
 import {
   advance,
-  ALONE,
   fail,
   finish,
   giveBack,
@@ -15,38 +15,38 @@ import {
   renew,
   take,
   TakenBack,
-  type JobKind,
   type JobRow,
 } from './queue.ts';
 import { paced } from '../pace.ts';
 
-/** Does one kind of work. `asked` is when it was asked for; `gaveUp` is told when it will not be tried again. */
-export interface Work {
-  run(subject: string, advance: (done: number, total: number) => Promise<void>, asked: Date): Promise<void>;
-  gaveUp(subject: string, says: string): Promise<void>;
-}
+/** A job with the work that does it. */
+type Doing = Pick<Job<never>, 'alone'> & { work: Work };
 
 /** Takes jobs from the database and does them, several at once, until it is stopped. */
-export class Runner {
+export class Runner<Services> {
   readonly #id = newId();
   readonly #running = new Map<string, Promise<void>>();
+  readonly #does = new Map<string, Doing>();
   /** What is being done of which only one is done at a time. */
-  readonly #alone = new Set<JobKind>();
+  readonly #alone = new Set<string>();
   readonly #database: Database;
-  readonly #work: Record<JobKind, Work>;
+  readonly #jobs: readonly Job<Services>[];
   readonly #log: Logger;
   #stopped = false;
   #wake: () => void = () => {};
   #loop: Promise<void> = Promise.resolve();
   #heartbeat: NodeJS.Timeout | undefined;
 
-  constructor(database: Database, work: Record<JobKind, Work>, log: Logger) {
+  constructor(database: Database, jobs: readonly Job<Services>[], log: Logger) {
     this.#database = database;
-    this.#work = work;
+    this.#jobs = jobs;
     this.#log = log;
+    declareJobs(jobs);
   }
 
-  start(): void {
+  start(services: Services): void {
+    for (const { name, alone, work } of this.#jobs)
+      this.#does.set(name, { work: work(services), ...(alone ? { alone } : {}) });
     this.#loop = this.#run();
     this.#heartbeat = setInterval(() => {
       renew(this.#database, this.#id, [...this.#running.keys()]).catch((error: unknown) =>
@@ -84,11 +84,11 @@ export class Runner {
         // Whichever of several took the process down, it is found by being alone.
         const alone = row.lost > 1;
         if (alone) await Promise.all(this.#running.values());
-        const kind = row.kind as JobKind;
-        if (ALONE.has(kind)) this.#alone.add(kind);
-        const doing = this.#do(row).finally(() => {
+        const job = this.#does.get(row.kind);
+        if (job?.alone) this.#alone.add(row.kind);
+        const doing = this.#do(row, job?.work).finally(() => {
           this.#running.delete(row.id);
-          this.#alone.delete(kind);
+          this.#alone.delete(row.kind);
           this.#wake();
         });
         this.#running.set(row.id, doing);
@@ -111,15 +111,17 @@ export class Runner {
 
   async #next(): Promise<JobRow | undefined> {
     try {
-      return await take(this.#database, this.#id, [...this.#alone]);
+      // What only a newer server does waits for that.
+      const kinds = [...this.#does.keys()].filter((kind) => !this.#alone.has(kind));
+      return await take(this.#database, this.#id, kinds);
     } catch (error) {
       this.#log.error({ err: error }, 'Could not take a job');
       return undefined;
     }
   }
 
-  async #do(row: JobRow): Promise<void> {
-    const work = this.#work[row.kind as JobKind];
+  async #do(row: JobRow, work: Work | undefined): Promise<void> {
+    if (!work) return;
     if (row.lost >= MOST_LOST) {
       this.#log.error({ job: row.kind, subject: row.subject }, 'Job set aside: its process ended each time');
       await this.#putAside(row, work, LOST, false);
@@ -144,7 +146,7 @@ export class Runner {
 
   async #putAside(row: JobRow, work: Work, says: string, mayPass: boolean): Promise<void> {
     try {
-      if (await fail(this.#database, row, says, mayPass)) await work.gaveUp(row.subject, says);
+      if (await fail(this.#database, row, says, mayPass)) await work.gaveUp?.(row.subject, says);
     } catch (error) {
       // The lease runs out and another turn takes the job up again.
       this.#log.error({ err: error, job: row.id }, 'Could not put a job aside');
