@@ -4,21 +4,13 @@ import { useNavigate } from 'react-router';
 import { listAssets, listPages } from '@placard/core/contract';
 import { isLooking, useAsk } from '../kit/asking.ts';
 import { FoundList, type Found } from '../kit/foundlist.tsx';
+import { addressOf, SCREENS } from '../screens.ts';
 import { useSelecting } from '../kit/selection.tsx';
 
-const PLACES = [
-  ['/gather', 'Gather: bring files in'],
-  ['/prep', 'Prep: make them fit'],
-  ['/label', 'Label: say what they are'],
-  ['/place', 'Place: put them into a page'],
-  ['/proof', 'Proof: look before it goes out'],
-  ['/hand-off', 'Hand off: deliver'],
-  ['/hosts', 'Hosts: whose things may be embedded'],
-  ['/hosts/files', 'Hosts: what they understand'],
-  ['/hosts/outside', 'Hosts: what still works'],
-  ['/holdings', 'Holdings'],
-  ['/pages', 'Pages'],
-] as const;
+/** Where one can go by words, and what one does there. */
+const PLACES = SCREENS.flatMap((screen): [to: string, says: string][] =>
+  screen.does ? [[addressOf(screen), `${screen.title}: ${screen.does}`]] : [],
+);
 
 /** True for what has every word that was typed, in any order. */
 function hasEveryWord(name: string, typed: string): boolean {
