@@ -529,7 +529,7 @@ test('everything stands in the same place and size on the desk, in proof, and in
     const folder = await mkdtemp(join(tmpdir(), 'placard-zip-'));
     try {
       await letGo(browser, id);
-      const zip = await page.request.get(`/api/pages/${id}/hand-off.zip`);
+      const zip = await page.request.get(`/api/pages/${id}/hand-off/zip`);
       expect(zip.status()).toBe(200);
       for (const [name, bytes] of Object.entries(unzipSync(await zip.body()))) {
         await mkdir(dirname(join(folder, name)), { recursive: true });

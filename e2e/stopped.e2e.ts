@@ -18,7 +18,7 @@ test('a page with a comp in it does not leave, unless a reviewer lets it go with
     }
   ).pages;
   const id = pages.find(({ title }) => title === PAGE)?.id ?? '';
-  expect((await editor.request.get(`/api/pages/${id}/hand-off.zip`)).status()).toBe(409);
+  expect((await editor.request.get(`/api/pages/${id}/hand-off/zip`)).status()).toBe(409);
   for (const page of [editor, reviewer]) await page.goto(`/hand-off/${id}`);
   await expect(editor.getByRole('heading', { name: 'This page cannot leave yet' })).toBeVisible();
   await expect(editor.getByText(/is still a comp/)).toBeVisible();

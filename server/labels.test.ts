@@ -317,7 +317,7 @@ describe('a permission', () => {
     const refused = await leave();
     expect(refused.status).toBe(409);
     expect(refused.body.title).toMatch(/No reviewer has approved the terms of “Kept here”/);
-    const zip = await fetch(`${server.address}/api/pages/${where}/hand-off.zip`, {
+    const zip = await fetch(`${server.address}/api/pages/${where}/hand-off/zip`, {
       headers: { cookie: editor.cookie },
     });
     expect(zip.status).toBe(409);
@@ -345,7 +345,7 @@ describe('terms of our own', () => {
     const id = await hold('Of the club', { creator: 'The club', licence: body.id });
     const { id: where } = await page('Club page', id);
     const html = async () =>
-      (await editor.ask<{ html: string }>('GET', `/api/pages/${where}/hand-off`)).body.html;
+      (await editor.ask<{ codes: { html: string } }>('GET', `/api/pages/${where}/hand-off`)).body.codes.html;
     expect(await html()).toContain(
       '<a href="https://club.example/terms" rel="license">by courtesy of the club</a>',
     );

@@ -149,9 +149,12 @@ describe('versions', () => {
     );
     expect(status).toBe(200);
     const html = await until(async () => {
-      const { body } = await editor.ask<{ html?: string }>('GET', `/api/pages/${page.id}/hand-off`);
+      const { body } = await editor.ask<{ codes?: { html: string } }>(
+        'GET',
+        `/api/pages/${page.id}/hand-off`,
+      );
       // Until its files are there it is held back.
-      return body.html?.includes('narrow-200') && body.html;
+      return body.codes?.html.includes('narrow-200') && body.codes.html;
     });
     const [one = '', two = ''] = html.split('</figure>');
     expect(one).not.toContain('cropped');
@@ -331,11 +334,11 @@ it('a drawing is served as one, cleaned and minified, with its label', async () 
     section,
     document: { type: 'doc', content: [{ type: 'picture', attrs: place }] },
   });
-  const { body: ready } = await editor.ask<{ html: string; files: { path: string }[] }>(
+  const { body: ready } = await editor.ask<{ codes: { html: string }; files: { path: string }[] }>(
     'GET',
     `/api/pages/${page.id}/hand-off`,
   );
-  expect(ready.html).toContain('<img src="media/a-red-flag-200.svg" width="200" height="100"');
+  expect(ready.codes.html).toContain('<img src="media/a-red-flag-200.svg" width="200" height="100"');
   expect(ready.files.map(({ path }) => path)).toEqual(['media/a-red-flag-200.svg']);
 });
 

@@ -163,13 +163,18 @@ export const proofPage = endpoint({
 export const handOffPage = endpoint({
   method: 'GET',
   path: '/api/pages/{id}/hand-off',
-  summary: 'The page as clean HTML, with the files it needs',
+  summary: 'The page as each destination is given it, with the files it needs',
   roles: EVERYONE,
   params: ById,
   answer: v.object({
     /** Of which version of the page this is. */
     version: v.number(),
-    html: v.string(),
+    /** Where it can go: by code that is pasted there, or by files from `…/hand-off/{name}`. */
+    destinations: v.array(
+      v.object({ name: v.string(), does: v.string(), form: v.picklist(['code', 'files']) }),
+    ),
+    /** What is pasted at each destination that takes code, by its name. */
+    codes: v.record(v.string(), v.string()),
     /** What its head says: its description, and the card that other sites make of its address. */
     head: v.string(),
     /** How it stands in lists of pages. */
@@ -181,7 +186,6 @@ export const handOffPage = endpoint({
     /** What the site's Permissions-Policy may be for this page. */
     permissions: v.string(),
     findings: v.array(FindingSchema),
-    zip: v.string(),
   }),
   problems: [404, 409],
 });

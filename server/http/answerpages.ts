@@ -23,10 +23,11 @@ import {
   type Page,
   type Site,
 } from '@placard/core/contract';
+import { DESTINATIONS, handOff } from '@placard/core/destination';
 import { pageWeight } from '@placard/core/proof';
 import { slug } from '@placard/core/naming';
 import { heldKey, isSeen, seenBy, wholePage, withAddresses } from '@placard/core/page';
-import * as handoff from '../pages/handoff.ts';
+import { zipped } from '../destinations/zip.ts';
 import { linkedPages } from '../pages/linkedpages.ts';
 import * as manage from '../pages/managepages.ts';
 import { pagesUsing } from '../pages/standingcopies.ts';
@@ -39,7 +40,7 @@ import { holdingsFor } from '../pages/holdingsfor.ts';
 import { readSite } from '../site/site.ts';
 import type { Services } from '../services.ts';
 import { proofAddress } from './content.ts';
-import { clash, notHeld } from '../refusal.ts';
+import { clash, gone, notHeld } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
 const PHONE = 390;
@@ -109,7 +110,7 @@ export function answerPages(
       throw clash(
         'Not everybody is shown this page today, so that it does not leave. In Place, its own panel says when it is shown.',
       );
-    const ready = handoff.handOff(site, page, { holdings, pages: linked }, { day: today, ours: false });
+    const ready = handOff(site, page, { holdings, pages: linked }, { day: today, ours: false });
     return { findings, ready };
   };
 
@@ -118,7 +119,10 @@ export function answerPages(
     const { findings, ready } = await readyPage(site, page);
     return {
       version: page.version,
-      html: ready.html,
+      destinations: DESTINATIONS.map(({ name, does, form }) => ({ name, does, form })),
+      codes: Object.fromEntries(
+        DESTINATIONS.flatMap((to) => (to.form === 'code' ? [[to.name, to.code(ready)]] : [])),
+      ),
       head: ready.head,
       listing: ready.listing,
       data: ready.data,
@@ -126,16 +130,17 @@ export function answerPages(
       csp: ready.csp,
       permissions: ready.permissions,
       findings,
-      zip: `/api/pages/${page.id}/hand-off.zip`,
     };
   });
 
-  router.get('/api/pages/:id/hand-off.zip', admit(whoAsks, EVERYONE), async (request, response) => {
+  router.get('/api/pages/:id/hand-off/:destination', admit(whoAsks, EVERYONE), async (request, response) => {
+    const destination = DESTINATIONS.find(({ name }) => name === request.params['destination']);
+    if (destination?.form !== 'files') throw gone('Nothing is given out under this name.');
     const { site, page } = await read(String(request.params['id']));
     const { ready } = await readyPage(site, page);
     // That it was taken is said by whoever takes it (tookPage): another site can have a browser ask for this address.
     response.attachment(`${slug(page.title, 'page')}.zip`);
-    const stream = await handoff.zipHandOff(store, site, page, ready);
+    const stream = await zipped(store, destination.entries(ready));
     stream.on('error', (error) => {
       log.error({ err: error }, 'A hand-off broke off');
       response.destroy();

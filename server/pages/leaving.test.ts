@@ -76,7 +76,7 @@ const save = (page: Page, more: object = {}) =>
 
 async function zipOf(id: string): Promise<Map<string, Buffer>> {
   const answer = await fetch(
-    `${server.address.replace('localhost', '127.0.0.1')}/api/pages/${id}/hand-off.zip`,
+    `${server.address.replace('localhost', '127.0.0.1')}/api/pages/${id}/hand-off/zip`,
     {
       headers: { cookie: editor.cookie },
     },
@@ -216,27 +216,32 @@ describe('the files of a hand-off', () => {
       },
     });
     const { body } = await editor.ask<{
-      html: string;
+      codes: { html: string };
       data: string;
       files: { path: string; bytes: number }[];
     }>('GET', `/api/pages/${page.id}/hand-off`);
     const paths = body.files.map(({ path }) => path.toLowerCase());
     expect(new Set(paths).size).toBe(paths.length);
     const files = await zipOf(page.id);
-    const named = new Set([...`${body.html} ${body.data}`.matchAll(/media\/[\w.-]+/g)].map(([path]) => path));
+    const named = new Set(
+      [...`${body.codes.html} ${body.data}`.matchAll(/media\/[\w.-]+/g)].map(([path]) => path),
+    );
     // Everything that is named is there, and everything that is there is named.
     expect([...named].sort()).toEqual([...files.keys()].filter((name) => name.startsWith('media/')).sort());
     for (const { path, bytes } of body.files) expect(files.get(path)?.length).toBe(bytes);
-    const again = await editor.ask<{ html: string }>('GET', `/api/pages/${page.id}/hand-off`);
-    expect(again.body.html).toBe(body.html);
+    const again = await editor.ask<{ codes: { html: string } }>('GET', `/api/pages/${page.id}/hand-off`);
+    expect(again.body.codes.html).toBe(body.codes.html);
   });
 
   it('of a sound are that sound, written anew', async () => {
     const sound = await hold(await readFile(`${MEDIA}wind-in-the-pines.mp3`), 'Wind');
     const page = await begin('A sound', place('film', sound, 'place-1'));
-    const { status, body } = await editor.ask<{ html: string }>('GET', `/api/pages/${page.id}/hand-off`);
+    const { status, body } = await editor.ask<{ codes: { html: string } }>(
+      'GET',
+      `/api/pages/${page.id}/hand-off`,
+    );
     expect(status).toBe(200);
-    expect(body.html).toContain('<source src="media/wind.mp3" type="audio/mpeg">');
+    expect(body.codes.html).toContain('<source src="media/wind.mp3" type="audio/mpeg">');
     expect((await zipOf(page.id)).get('media/wind.mp3')?.length).toBeGreaterThan(1000);
   });
 

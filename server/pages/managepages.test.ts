@@ -54,8 +54,11 @@ describe('the address of a page', () => {
       page: target.id,
       address: moved.body.address,
     });
-    const { body } = await editor.ask<{ html: string }>('GET', `/api/pages/${linking.id}/hand-off`);
-    expect(body.html).toContain(`<a href="${moved.body.address}#by-the-gate">Parking</a>`);
+    const { body } = await editor.ask<{ codes: { html: string } }>(
+      'GET',
+      `/api/pages/${linking.id}/hand-off`,
+    );
+    expect(body.codes.html).toContain(`<a href="${moved.body.address}#by-the-gate">Parking</a>`);
     expect(await found(linking.id)).toEqual([]);
   });
 
@@ -235,7 +238,7 @@ describe('the versions of a page', () => {
     const handedOff = async () =>
       (await editor.ask<PageVersionLine[]>('GET', `/api/pages/${made.id}/versions`)).body[0]?.handedOffAt;
     // Asking for the files alone says nothing: a link of another site can do that.
-    const zip = await fetch(`${server.address}/api/pages/${made.id}/hand-off.zip`, {
+    const zip = await fetch(`${server.address}/api/pages/${made.id}/hand-off/zip`, {
       headers: { cookie: editor.cookie },
     });
     expect((await zip.arrayBuffer()).byteLength).toBeGreaterThan(100);
@@ -249,8 +252,8 @@ it('what is not shown on a day is in neither the page that leaves nor its proof 
   const later: Block = { ...words('Doors open at nine.'), attrs: { when: { from: '2099-01-01' } } } as never;
   const ours: Block = { ...words('Key under the stone.'), attrs: { when: { ours: true } } } as never;
   const made = await begin('Shown later', doc(words('Always.'), later, ours));
-  const { body } = await editor.ask<{ html: string }>('GET', `/api/pages/${made.id}/hand-off`);
-  expect(body.html).toBe('<p>Always.</p>');
+  const { body } = await editor.ask<{ codes: { html: string } }>('GET', `/api/pages/${made.id}/hand-off`);
+  expect(body.codes.html).toBe('<p>Always.</p>');
   const seen = async (query: string) => {
     const { body: proof } = await editor.ask<{ preview: string }>(
       'GET',

@@ -158,12 +158,12 @@ describe('a label', () => {
       changes: { alt: 'A dome on a meadow.', creator: 'Odd Farrow', licence: 'cc-by-4.0' },
     });
     expect(labelled.status).toBe(200);
-    const { body } = await editor.ask<{ html: string; findings: unknown[] }>(
+    const { body } = await editor.ask<{ codes: { html: string }; findings: unknown[] }>(
       'GET',
       `/api/pages/${made.id}/hand-off`,
     );
-    expect(body.html).toContain('alt="A dome on a meadow."');
-    expect(body.html).toContain('“The old dome” by Odd Farrow');
+    expect(body.codes.html).toContain('alt="A dome on a meadow."');
+    expect(body.codes.html).toContain('“The old dome” by Odd Farrow');
     expect(body.findings).toEqual([]);
   });
 
@@ -213,9 +213,12 @@ describe('a proof', () => {
     expect(policy).toContain('frame-src https://lanternreel.example;');
     expect(policy).toContain(`frame-ancestors ${server.address}`);
     expect(policy).not.toContain('script-src');
-    const { body: handedOff } = await editor.ask<{ html: string }>('GET', `/api/pages/${made.id}/hand-off`);
+    const { body: handedOff } = await editor.ask<{ codes: { html: string } }>(
+      'GET',
+      `/api/pages/${made.id}/hand-off`,
+    );
     const bare = (html: string) => html.replace(/(?:http[^" ]*\/f\/[^" ]*|media\/[^" ]*)/g, 'ADDRESS');
-    expect(bare(await answer.text())).toContain(bare(handedOff.html));
+    expect(bare(await answer.text())).toContain(bare(handedOff.codes.html));
   });
 
   it('shows the version that its address is of, until the address ends, and nothing that lies in the bin', async () => {

@@ -35,7 +35,7 @@ const save = (page: Page, document: PageDocument) =>
   });
 const read = async (id: string) => (await editor.ask<Page>('GET', `/api/pages/${id}`)).body;
 const html = async (id: string) =>
-  (await editor.ask<{ html: string }>('GET', `/api/pages/${id}/hand-off`)).body.html;
+  (await editor.ask<{ codes: { html: string } }>('GET', `/api/pages/${id}/hand-off`)).body.codes.html;
 const found = async (id: string) =>
   (await editor.ask<{ findings: Finding[] }>('GET', `/api/pages/${id}/proof`)).body.findings;
 const usedIn = async (id: string) =>

@@ -33,7 +33,7 @@ function OneHandOff({ id }: { id: string }) {
   const asked = useAsk(handOffPage, { params: { id } }, { staleTime: 0, after: () => leaving.over(id) });
   // Nobody takes what the page was before.
   const ready = isOld(asked) ? undefined : asked.data;
-  const [copied, setCopied] = useState(false);
+  const [copied, setCopied] = useState<string | null>(null);
   const took = useDo(tookPage);
   // While it is asked again, what was said last stands: somebody may be writing why it may go out all the same.
   const [last, setLast] = useState<Refusal | null>(null);
@@ -44,11 +44,11 @@ function OneHandOff({ id }: { id: string }) {
   if (refused) return <HeldBack id={id} says={refused.message} stopped={refused.status === 409} />;
   // The version that was taken is kept, whatever becomes of the page.
   const taken = (version: number) => took.mutate({ params: { id }, body: { version } });
-  const copy = async ({ html, version }: { html: string; version: number }) => {
-    await navigator.clipboard.writeText(html);
-    setCopied(true);
+  const copy = async (name: string, code: string, version: number) => {
+    await navigator.clipboard.writeText(code);
+    setCopied(name);
     taken(version);
-    setTimeout(() => setCopied(false), 2500);
+    setTimeout(() => setCopied(null), 2500);
   };
   const heaviest = Math.max(1, ...(ready?.files.map(({ bytes }) => bytes) ?? []));
   const total = ready?.files.reduce((sum, { bytes }) => sum + bytes, 0) ?? 0;
@@ -63,28 +63,44 @@ function OneHandOff({ id }: { id: string }) {
           <PageChoice stage="hand-off" chosen={id} />
           {ready && (
             <span className="ml-auto flex gap-2">
-              <button type="button" className="button" onClick={() => void copy(ready)}>
-                {copied ? (
-                  <Check aria-hidden className="size-4 text-spruce" />
+              {ready.destinations.map(({ name, does, form }) =>
+                form === 'code' ? (
+                  <button
+                    key={name}
+                    type="button"
+                    className="button"
+                    onClick={() => void copy(name, ready.codes[name] ?? '', ready.version)}
+                  >
+                    {copied === name ? (
+                      <Check aria-hidden className="size-4 text-spruce" />
+                    ) : (
+                      <Copy aria-hidden className="size-4" />
+                    )}{' '}
+                    {copied === name ? 'Copied' : does}
+                  </button>
                 ) : (
-                  <Copy aria-hidden className="size-4" />
-                )}{' '}
-                {copied ? 'Copied' : 'Copy the HTML'}
-              </button>
-              <a className="button button-go" href={ready.zip} download onClick={() => taken(ready.version)}>
-                <Download aria-hidden className="size-4" /> Download ZIP
-              </a>
+                  <a
+                    key={name}
+                    className="button button-go"
+                    href={`/api/pages/${id}/hand-off/${name}`}
+                    download
+                    onClick={() => taken(ready.version)}
+                  >
+                    <Download aria-hidden className="size-4" /> {does}
+                  </a>
+                ),
+              )}
             </span>
           )}
         </div>
         {ready &&
-          (ready.html === '' ? (
+          (ready.codes['html'] === '' ? (
             <Empty title="This page is empty">Write something and put pictures in it first.</Empty>
           ) : (
             <Code
               label="HTML"
               className="min-h-[220px] grow overflow-hidden border border-rule"
-              code={ready.html}
+              code={ready.codes['html'] ?? ''}
             />
           ))}
       </div>
