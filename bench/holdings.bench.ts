@@ -6,7 +6,7 @@ import { parse } from 'valibot';
 import { SearchSchema } from '@placard/core/contract';
 import { BLANK_PLACARD } from '@placard/core/credit';
 import { AS_IT_CAME } from '@placard/core/prep';
-import { COLOURS } from '@placard/core/likeness';
+import { COLOURS } from '@placard/core/colour';
 import { migrateDatabase, openDatabase, type Database } from '@placard/server/db/database';
 import { asset, original, placard, section, site, version } from '@placard/server/db/schema';
 import { findAssets } from '@placard/server/holdings/assets';

@@ -6,7 +6,7 @@ import type {
   Position,
   SettingName,
   TogetherSaid,
-  When,
+  Schedule,
 } from '@placard/core/page';
 
 let placed = 0;
@@ -71,7 +71,7 @@ export const small = (words: string): Block => ({
   content: [{ type: 'text', text: words, marks: [{ type: 'small' }] }],
 });
 /** A block that is shown for a time, or to some. */
-export const shown = (block: Block, when: When): Block =>
+export const shown = (block: Block, when: Schedule): Block =>
   ({ ...block, attrs: { ...('attrs' in block ? block.attrs : {}), when } }) as unknown as Block;
 
 type CellContent = Extract<Block, { type: 'table' }>['content'][number]['content'][number]['content'];

@@ -7,6 +7,7 @@ import { ROOT } from './testpart.ts';
 export const DRIVEN: Readonly<Record<string, readonly string[]>> = {
   'core/alt': ['label'],
   'core/captions': ['captions'],
+  'core/colour': ['holdings'],
   'core/contrast': ['settings'],
   'core/credit': ['label', 'line'],
   'core/destination': ['line', 'settings'],

@@ -5,7 +5,7 @@ import { migrateDatabase, openDatabase } from './db/database.ts';
 import { application } from './http/app.ts';
 import { contentApplication } from './http/content.ts';
 import { Events } from './events/events.ts';
-import { Remembered } from './search/remembered.ts';
+import { AnswerCache } from './search/answercache.ts';
 import { completeStrays, endAbandoned } from './holdings/arrivals.ts';
 import { completeSearch, refreshEnded } from './search/searchrows.ts';
 import { completePageRows } from './pages/pagerow.ts';
@@ -61,7 +61,7 @@ async function start(configuration: Configuration): Promise<() => Promise<void>>
     auth,
     runner,
     events,
-    remembered: new Remembered(database),
+    cache: new AnswerCache(database),
     outbound,
     catalogue,
     agency,

@@ -8,7 +8,7 @@ import type { Folders } from './outbound/folders.ts';
 import type { Outbound } from './outbound/outbound.ts';
 import type { VideoHost } from './outbound/videohost.ts';
 import type { Auth } from './people/auth.ts';
-import type { Remembered } from './search/remembered.ts';
+import type { AnswerCache } from './search/answercache.ts';
 import type { Store } from './store/store.ts';
 import type { Events } from './events/events.ts';
 
@@ -23,7 +23,7 @@ export interface Services {
   runner: Runner<Services>;
   events: Events;
   /** Answers that many windows ask for at once. */
-  remembered: Remembered;
+  cache: AnswerCache;
   outbound: Outbound;
   /** The freely licensed catalogue; null where none is connected. */
   catalogue: Catalogue | null;

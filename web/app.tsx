@@ -1,7 +1,7 @@
 import { lazy, useEffect } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { refusalOf, useMe } from './kit/asking.ts';
-import { keepFor } from './kit/kept.ts';
+import { keepFor } from './kit/drafts.ts';
 import { tellNothing } from './kit/messages.tsx';
 import { SCREENS } from './screens.ts';
 import { Frame } from './shell/frame.tsx';

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { PlacardSchema } from '../credit/placard.ts';
-import { COLOURS } from '../likeness/index.ts';
+import { COLOURS } from '../colour/index.ts';
 import { EDITORS, endpoint, EVERYONE, NumberOfPageSchema } from './endpoint.ts';
 import { ById, FactsSchema, IdSchema, KindSchema, SHAPES, VisibilitySchema, whole } from './holdings.ts';
 

@@ -2,7 +2,7 @@ import { TRACK_KINDS } from '../captions/trackkind.ts';
 import * as v from 'valibot';
 import { PlacardSchema } from '../credit/placard.ts';
 import { VERDICTS } from '../licence/verdict.ts';
-import { COLOURS } from '../likeness/index.ts';
+import { COLOURS } from '../colour/index.ts';
 import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
 
 export const IdSchema = v.pipe(v.string(), v.regex(/^[a-zA-Z0-9_-]{6,40}$/, 'This is not an id.'));

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { PageDocumentSchema } from '../page/document.ts';
 import { PageFactsSchema } from '../page/facts.ts';
-import { WhenSchema } from '../page/when.ts';
+import { ScheduleSchema } from '../page/schedule.ts';
 import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
 import { ById, IdSchema } from './holdings.ts';
 import { TitleSchema } from './pages.ts';
@@ -112,7 +112,7 @@ const PageVersionSchema = v.object({
   ...PageVersionLineSchema.entries,
   document: PageDocumentSchema,
   facts: PageFactsSchema,
-  shown: v.nullable(WhenSchema),
+  shown: v.nullable(ScheduleSchema),
 });
 export type PageVersion = v.InferOutput<typeof PageVersionSchema>;
 

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { PageDocumentSchema } from '../page/document.ts';
 import { PageFactsSchema } from '../page/facts.ts';
-import { WhenSchema } from '../page/when.ts';
+import { ScheduleSchema } from '../page/schedule.ts';
 import { FindingSchema } from '../proof/finding.ts';
 import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
 import { ById, IdSchema } from './holdings.ts';
@@ -16,7 +16,7 @@ export const PageSchema = v.object({
   document: PageDocumentSchema,
   facts: PageFactsSchema,
   /** When and for whom it is shown; null for always and for everybody. */
-  shown: v.nullable(WhenSchema),
+  shown: v.nullable(ScheduleSchema),
   /** Where it stands in the site: a path from its root. */
   address: v.string(),
   /** Where it stood before, the last first; these lead on. */
@@ -74,7 +74,7 @@ export const savePage = endpoint({
     document: PageDocumentSchema,
     /** As they were, where nothing is said. */
     facts: v.optional(PageFactsSchema),
-    shown: v.optional(v.nullable(WhenSchema)),
+    shown: v.optional(v.nullable(ScheduleSchema)),
     /** This save’s own id: sent again because no answer came, it is the same one. */
     save: v.optional(v.pipe(v.string(), v.regex(/^[\w-]{6,40}$/))),
   }),

@@ -13,7 +13,7 @@ import {
   wholePage,
   type Holdings,
   type LinkedPages,
-  type Looking,
+  type Viewer,
   type RenderContext,
 } from '../page/index.ts';
 
@@ -39,9 +39,9 @@ export function handOff(
   site: Site,
   page: Page,
   known: { holdings: Holdings; pages: LinkedPages },
-  looking: Looking,
+  viewer: Viewer,
 ): HandedOff {
-  const document = seenBy(wholePage(page), looking);
+  const document = seenBy(wholePage(page), viewer);
   const paths = new Paths();
   const files = new Map<string, { path: string; key: string; bytes: number }>();
   const context: RenderContext = {

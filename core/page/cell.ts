@@ -1,10 +1,9 @@
 import * as v from 'valibot';
 import { element, type Style } from '../markup/index.ts';
-import type { BulletList } from './kinds/bulletlist.ts';
+import type { BulletList, OrderedList } from './kinds/lists.ts';
 import { inLines, LINES } from './lines.ts';
-import { whenOf } from './when.ts';
+import { scheduleOf } from './schedule.ts';
 import { kind, type AnyBlock, type ForeignElement, type Kind, type Reading } from './kinds/kind.ts';
-import type { OrderedList } from './kinds/orderedlist.ts';
 import type { Paragraph } from './kinds/paragraph.ts';
 
 /** The most columns or rows that a cell goes over. */
@@ -90,7 +89,7 @@ export function cellKind<Type extends 'tableCell' | 'tableHeader'>(
               : { style: { ...LOOK, 'text-align': align ?? 'start' } }),
           },
           // One paragraph alone is the cell's words, with no space of a paragraph round them.
-          ...(content.length === 1 && only?.type === 'paragraph' && !(context.placed && whenOf(only))
+          ...(content.length === 1 && only?.type === 'paragraph' && !(context.placed && scheduleOf(only))
             ? inside(content).flatMap((made) => (typeof made === 'string' ? [made] : made.children))
             : inside(content)),
         ),

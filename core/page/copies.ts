@@ -3,7 +3,7 @@ import type { Part } from './kinds/index.ts';
 import type { AnyBlock } from './kinds/kind.ts';
 import type { StandingCopy } from './kinds/standingcopy.ts';
 import { mapBlocks, walk } from './walk.ts';
-import { bothWhen, withWhen, type When } from './when.ts';
+import { bothSchedules, withSchedule, type Schedule } from './schedule.ts';
 
 /** The standing copy that a page uses, by ids, each once. */
 export const copiesIn = (document: PageDocument): string[] => [
@@ -15,7 +15,7 @@ export const copiesIn = (document: PageDocument): string[] => [
 /** What is kept to be used in pages, and when and to whom all of it is shown. */
 export interface KeptCopy {
   document: PageDocument;
-  shown: When | null;
+  shown: Schedule | null;
 }
 
 /**
@@ -28,7 +28,7 @@ export function withCopies(document: PageDocument, copies: ReadonlyMap<string, K
     if (block.type !== 'standingCopy') return block;
     const copy = copies.get(block.attrs.copy);
     if (!copy) return block;
-    return withWhen({ ...block, content: named(copy.document, block).content } as Part, copy.shown);
+    return withSchedule({ ...block, content: named(copy.document, block).content } as Part, copy.shown);
   });
 }
 
@@ -49,7 +49,7 @@ const within = (outer: string, inner: string): string => `${outer.slice(0, 19)}-
 /** What a copy is, loosened: its blocks with names of their own, to be the page's; shown no more than they were, there and here. */
 export const loosened = (
   { document, shown }: KeptCopy,
-  here: When | null,
+  here: Schedule | null,
   newId: () => string,
 ): PageDocument['content'] =>
   mapBlocks(document, (block) => {
@@ -57,4 +57,4 @@ export const loosened = (
     const called = own.attrs as { id?: string; key?: string } | undefined;
     if (called?.id !== undefined) return renamed(own, { id: newId() });
     return called?.key === undefined ? block : renamed(own, { key: newId() });
-  }).content.map((block) => withWhen(block, bothWhen(shown, here)));
+  }).content.map((block) => withSchedule(block, bothSchedules(shown, here)));

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { BoxSchema } from './box.ts';
+import { AspectRatioSchema } from './aspectratio.ts';
 import type { PageDocument } from './document.ts';
 import type { Use } from './held.ts';
 import type { Picture } from './kinds/picture.ts';
@@ -15,7 +15,7 @@ const FactPictureSchema = v.object({
   version: v.optional(v.nullable(KnownIdSchema)),
   /** This place's own alt text; null where the placard's is used. */
   ownAlt: v.nullable(v.pipe(v.string(), v.maxLength(1000))),
-  box: v.optional(v.nullable(BoxSchema)),
+  box: v.optional(v.nullable(AspectRatioSchema)),
   position: v.picklist(POSITIONS),
   /** Id of a measure of the site. */
   measure: v.pipe(v.string(), v.maxLength(40)),

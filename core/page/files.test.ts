@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { choiceOf, loadedOf, typeOf } from './files.ts';
 import type { CreditPlace } from './held.ts';
-import { NARROW, sizesOf, widthOn } from './room.ts';
+import { NARROW, sizesOf, widthOn } from './availablewidth.ts';
 import { gapsOf, POSITIONS, shownIn } from './standing.ts';
 
 const ladder = (mime: string, ...widths: number[]) =>

@@ -1,4 +1,4 @@
-import { BELOW_NARROW, NARROW, NARROWEST, narrowWidthOn, widthOn, type Shown } from './room.ts';
+import { BELOW_NARROW, NARROW, NARROWEST, narrowWidthOn, widthOn, type Shown } from './availablewidth.ts';
 import type { HeldAsset, Source, Track } from './held.ts';
 
 /** A drawing is one file for every width. */

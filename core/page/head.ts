@@ -5,7 +5,7 @@ import { choiceOf } from './files.ts';
 import { heldKey, wordsAt } from './held.ts';
 import type { RenderContext } from './kinds/kind.ts';
 import { stillMarkup } from './still.ts';
-import { boxStyle, shownInBox } from './box.ts';
+import { ratioStyle, shownInRatio } from './inratio.ts';
 import { usesIn } from './walk.ts';
 
 /** A page as other sites and lists of pages show it. */
@@ -79,12 +79,12 @@ export function listingMarkup(page: Shown, context: RenderContext): Element {
               asset,
               // The title beside it says where it leads; an empty text would leave its own words unsaid.
               wordsAt(asset, use).alt ?? '',
-              shownInBox(LISTED, box, asset),
+              shownInRatio(LISTED, box, asset),
               {
                 display: 'block',
                 width: '100%',
                 height: 'auto',
-                ...boxStyle(box, asset, asset.focal),
+                ...ratioStyle(box, asset, asset.focal),
               },
               context,
             ),

@@ -3,7 +3,7 @@ import { jsonLdOf } from '../credit/jsonld.ts';
 import { choiceOf, posterOf } from './files.ts';
 import { creditContext, CREDIT_PLACES, heldKey, type HeldAsset, type Use } from './held.ts';
 import type { RenderContext, Said } from './kinds/kind.ts';
-import type { Shown } from './room.ts';
+import type { Shown } from './availablewidth.ts';
 import { KnownIdSchema, StandingSchema } from './standing.ts';
 
 /** What every placement of an asset says of itself. */

@@ -16,7 +16,8 @@ export {
   filmDetails,
   type FilmShown,
 } from './filmshown.ts';
-export { BOX_RATIOS, shownInBox, type Box } from './box.ts';
+export { ASPECT_RATIOS, type AspectRatio } from './aspectratio.ts';
+export { shownInRatio } from './inratio.ts';
 export { pageAddress } from './address.ts';
 export {
   LEAD,
@@ -49,7 +50,7 @@ export type { StandingCopy } from './kinds/standingcopy.ts';
 export type { Picture } from './kinds/picture.ts';
 export { linkedData } from './linkeddata.ts';
 export { blockMarkup, renderDocument } from './render.ts';
-export { acrossRoom, NARROW, pageRoom, type Room } from './room.ts';
+export { acrossWidth, NARROW, pageWidth, type AvailableWidth } from './availablewidth.ts';
 export { renderLeadingOn, renderSheet } from './sheet.ts';
 export {
   FIRST_STANDING,
@@ -70,21 +71,22 @@ export {
 } from './standing.ts';
 export { thinned } from './thinning.ts';
 export { knownTo, NewerDocument, upgraded } from './upgrade.ts';
-export { isForVisitors, seenBy, seenSomeDay, whenWithin } from './seen.ts';
+export { isForVisitors, seenBy, seenSomeDay, scheduleWithin } from './seen.ts';
 export {
-  bothWhen,
+  bothSchedules,
   isAsStrict,
   isSeen,
   showsOn,
-  WhenSchema,
-  whenOf,
-  withWhen,
-  type Looking,
-  type When,
-} from './when.ts';
+  ScheduleSchema,
+  scheduleOf,
+  withSchedule,
+  type Viewer,
+  type Schedule,
+} from './schedule.ts';
 export { blockText, embeddedIn, linksIn, mapBlocks, mapUses, placements, usesIn } from './walk.ts';
 export { placesOf, type PagePlace } from './anchors.ts';
-export { isLinkAddress, isPlainAddress, linkToFile, linkToPage, targetOf, type LinkedPages } from './link.ts';
+export { isLinkAddress, isPlainAddress, linkToFile, linkToPage, targetOf } from './link.ts';
+export type { LinkedPages } from './rendercontext.ts';
 export {
   IN_LINE,
   inlineMarkup,

@@ -3,7 +3,7 @@ import { partsOf, type Item } from './kinds/item.ts';
 import type { AnyBlock } from './kinds/kind.ts';
 import type { Together } from './kinds/together.ts';
 import { linkIn } from './settings/setting.ts';
-import { whenOf, withWhen, type When } from './when.ts';
+import { scheduleOf, withSchedule, type Schedule } from './schedule.ts';
 import type { Inline } from './words.ts';
 
 const isShown = (block: AnyBlock): boolean => partsOf({ content: [block] }).media === 0;
@@ -27,7 +27,7 @@ export function itemsFrom(blocks: readonly AnyBlock[]): Item[] {
           : true;
     // Things that were set together before are as many of these.
     if (block.type === 'together')
-      items.push(...(block as Together).content.map((part) => thingOf(part, whenOf(block))));
+      items.push(...(block as Together).content.map((part) => thingOf(part, scheduleOf(block))));
     else if (opens || !last) begin(block);
     else last.content.push(block);
   }
@@ -38,8 +38,8 @@ export function itemsFrom(blocks: readonly AnyBlock[]): Item[] {
  * One of things that were set together. The words that a side note stands beside are one like others where it is none
  * any more; and what was hidden with all of it stays so.
  */
-function thingOf(part: Together['content'][number], when: When | null): Item {
-  const content = part.content.map((block) => withWhen(block, when));
+function thingOf(part: Together['content'][number], when: Schedule | null): Item {
+  const content = part.content.map((block) => withSchedule(block, when));
   return part.type === 'item' ? { ...part, content } : { type: 'item', attrs: {}, content };
 }
 
@@ -59,7 +59,7 @@ export function columnsFrom(blocks: readonly AnyBlock[]): Item[] {
 /** What was set together as blocks one after the other; where a thing led as a whole, its words lead now. */
 export function takenApart(set: Together): Block[] {
   const blocks = set.content.flatMap((part) => (part.type === 'item' ? apart(part) : part.content));
-  return blocks.map((block) => withWhen(block, whenOf(set as AnyBlock))) as Block[];
+  return blocks.map((block) => withSchedule(block, scheduleOf(set as AnyBlock))) as Block[];
 }
 
 function apart(item: Item): AnyBlock[] {

@@ -1,5 +1,5 @@
 import type { AnyBlock } from './kinds/kind.ts';
-import { whenOf, withWhen } from './when.ts';
+import { scheduleOf, withSchedule } from './schedule.ts';
 
 /** True for what is placed among words: it has an id of its own. */
 const isPlaced = ({ attrs }: AnyBlock): boolean => attrs !== undefined && 'id' in attrs;
@@ -20,13 +20,13 @@ export function inLines(
   for (const block of blocks) {
     const last = content.at(-1);
     if (block.type === 'heading')
-      content.push(withWhen({ type: 'paragraph', content: block.content }, whenOf(block)));
+      content.push(withSchedule({ type: 'paragraph', content: block.content }, scheduleOf(block)));
     // An item right in it was meant to lie in the list before it, or in one of its own.
     else if (block.type === 'listItem' && last?.type === 'bulletList')
       content.splice(-1, 1, { ...last, content: [...(last.content as AnyBlock[]), block] });
     else if (block.type === 'listItem') content.push({ type: 'bulletList', content: [block] });
     else if (block.type === 'quotation')
-      content.push(...(block.content as AnyBlock[]).map((line) => withWhen(line, whenOf(block))));
+      content.push(...(block.content as AnyBlock[]).map((line) => withSchedule(line, scheduleOf(block))));
     else if ((LINES as readonly string[]).includes(block.type) || (placed && isPlaced(block)))
       content.push(block);
     else others.push(block);

@@ -2,23 +2,8 @@ import * as v from 'valibot';
 import { element, type Markup } from '../markup/index.ts';
 import { writtenAddress } from '../text/index.ts';
 import type { HeldAsset, HeldFile, Use } from './held.ts';
-import type { RenderContext } from './kinds/kind.ts';
+import type { RenderContext } from './rendercontext.ts';
 import { phrase } from './phrases.ts';
-import type { When } from './when.ts';
-
-/** A page of ours as links know it. */
-export interface LinkedPage {
-  title: string;
-  /** Where it stands in the site: a path from its root. */
-  address: string;
-  /** Its places that links can lead to, by the names that they have in addresses. */
-  anchors: readonly string[];
-  /** When and for whom it is shown; always, to everybody, where nothing is said. */
-  shown?: When | null;
-}
-
-/** Pages that links lead to, by their ids; those that do not exist any more are absent. */
-export type LinkedPages = ReadonlyMap<string, LinkedPage>;
 
 /** Where a link leads: to a page of ours and perhaps a place in it, to a file that we hold, or to an address. */
 export type Target =

@@ -2,7 +2,7 @@ import { element, type Element, type Style } from '../markup/index.ts';
 import { loadedOf, playedOn, typeOf } from './files.ts';
 import type { HeldAsset } from './held.ts';
 import type { RenderContext } from './kinds/kind.ts';
-import type { Shown } from './room.ts';
+import type { Shown } from './availablewidth.ts';
 
 /**
  * A moving picture as a silent film that begins by itself, over and over, and can be stopped (WCAG 2.2.2). Who has asked

@@ -4,10 +4,10 @@ import { creditsMarkup } from './credits.ts';
 import type { PageDocument } from './document.ts';
 import { kindOf } from './kinds/index.ts';
 import type { AnyBlock, RenderContext } from './kinds/kind.ts';
-import { pageRoom, type Room } from './room.ts';
+import { pageWidth, type AvailableWidth } from './availablewidth.ts';
 
 /** The markup of a block, in so much room, with all that it holds. */
-export function blockMarkup(block: AnyBlock, context: RenderContext, room: Room): Markup[] {
+export function blockMarkup(block: AnyBlock, context: RenderContext, room: AvailableWidth): Markup[] {
   const kind = kindOf(block);
   if (context.placed && kind.group === 'placement')
     return context.dressed?.(context.placed(block), block) ?? context.placed(block);
@@ -22,7 +22,7 @@ export function blockMarkup(block: AnyBlock, context: RenderContext, room: Room)
 /** A page's body as markup, the list of its credits at the end. Placements of assets that no longer exist are left out. */
 export function documentMarkup(document: PageDocument, given: RenderContext): Markup[] {
   const context = { ...given, anchors: anchorsOf(document) };
-  const room = pageRoom(context.measures);
+  const room = pageWidth(context.measures);
   return [
     ...document.content.flatMap((block) => blockMarkup(block, context, room)),
     ...creditsMarkup(document, context),

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { generate, parse } from 'css-tree';
 import { describe, expect, it } from 'vitest';
 import { columnOf } from '../geometry/measure.ts';
-import { pageRoom, sizesOf, type Room } from './room.ts';
+import { pageWidth, sizesOf, type AvailableWidth } from './availablewidth.ts';
 import { figureStyle, gapsOf, POSITIONS, shownIn, standingIn, type Position } from './standing.ts';
 
 const measures = [160, 320, 480, 720, 1120].map((width) => ({
@@ -10,8 +10,8 @@ const measures = [160, 320, 480, 720, 1120].map((width) => ({
   name: `${width}`,
   width,
 }));
-const page = pageRoom(measures);
-const shownAt = (position: Position, measure: string, room: Room = page) =>
+const page = pageWidth(measures);
+const shownAt = (position: Position, measure: string, room: AvailableWidth = page) =>
   shownIn(room, standingIn(room, { position, measure, gap: 20 }, measures));
 
 describe('the width a placement is shown at', () => {

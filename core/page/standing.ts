@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import type { Measure } from '../geometry/measure.ts';
 import type { Style } from '../markup/index.ts';
 import type { CreditPlace } from './held.ts';
-import { NARROW, type Room, type Shown } from './room.ts';
+import { NARROW, type AvailableWidth, type Shown } from './availablewidth.ts';
 
 /** How a placement stands to the text round it. */
 export const POSITIONS = ['beside-left', 'beside-right', 'centred', 'alone-left', 'full', 'bleed'] as const;
@@ -121,7 +121,7 @@ export function gapsOf({
 const FLUSH: Standing['gaps'] = { top: 0, right: 0, bottom: 0, left: 0 };
 
 /** Where a placement stands in the room that there is: what would leave its column fills it where nothing may. */
-export function standingIn(room: Room, said: StandingSaid, measures: readonly Measure[]): Standing {
+export function standingIn(room: AvailableWidth, said: StandingSaid, measures: readonly Measure[]): Standing {
   const { position, measure, width } = said;
   if (room.filled) return { position: 'full', gaps: FLUSH, width: null };
   if (position === 'bleed' && room.bleed !== null) return { position, gaps: gapsOf(said), width: room.bleed };
@@ -132,7 +132,11 @@ export function standingIn(room: Room, said: StandingSaid, measures: readonly Me
 }
 
 /** How wide what stands so is shown; a caption beside a picture takes its part of it. */
-export function shownIn(room: Room, { position, width, gaps }: Standing, credit?: CreditPlace): Shown {
+export function shownIn(
+  room: AvailableWidth,
+  { position, width, gaps }: Standing,
+  credit?: CreditPlace,
+): Shown {
   // Gaps at the sides of what is as wide as its room are taken from it.
   const whole = width ?? Math.max(1, room.width - (gaps.left ?? 0) - (gaps.right ?? 0));
   const beside = credit === 'beside' && whole >= BESIDE_FROM;

@@ -1,8 +1,8 @@
 import { element, type Element, type Style } from '../markup/index.ts';
 import { choiceOf } from './files.ts';
 import type { HeldAsset, Source } from './held.ts';
-import type { RenderContext } from './kinds/kind.ts';
-import { BELOW_NARROW, narrowSizeOf, sizesOf, type Shown } from './room.ts';
+import type { RenderContext } from './rendercontext.ts';
+import { BELOW_NARROW, narrowSizeOf, sizesOf, type Shown } from './availablewidth.ts';
 
 /** A picture with its files for a browser to choose from (HTML, `picture`, `srcset`, `sizes`); the one that there is where nothing is to be chosen. */
 export function stillMarkup(

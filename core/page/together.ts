@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { BoxSchema } from './box.ts';
+import { AspectRatioSchema } from './aspectratio.ts';
 import { KnownIdSchema } from './standing.ts';
 
 /** How several things are set together, in the order in which the ways are looked at. */
@@ -68,7 +68,7 @@ export const TogetherSchema = v.object({
   /** On narrow screens the last stands first. */
   turned: v.optional(v.nullable(v.boolean())),
   /** The box that pictures of cards and tiles stand in. */
-  box: v.optional(v.nullable(BoxSchema)),
+  box: v.optional(v.nullable(AspectRatioSchema)),
   /** How high the rows of a gallery are about, in CSS pixels. */
   height: whole(BOUNDS.height),
   /** The space between things, in CSS pixels. */

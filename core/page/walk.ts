@@ -3,7 +3,7 @@ import type { PageDocument } from './document.ts';
 import type { Use } from './held.ts';
 import { isPlacement, kindOf, type Block, type Part, type Placement } from './kinds/index.ts';
 import type { AnyBlock, PageContext, RoomContext } from './kinds/kind.ts';
-import { pageRoom, type Room, type Shown } from './room.ts';
+import { pageWidth, type AvailableWidth, type Shown } from './availablewidth.ts';
 import type { PageLink } from './words.ts';
 
 /** A block on the way through a page. */
@@ -14,14 +14,14 @@ export interface Step {
   /** Where it stands in what holds it, from 0, and so from the page inwards. */
   path: readonly number[];
   /** How much room it has. */
-  room: Room;
+  room: AvailableWidth;
   /** False for what nobody sees as it is set now. */
   seen: boolean;
 }
 
 /** The one way through a page: every block in reading order, each before what it holds. */
 export function* walk(document: PageDocument, context: RoomContext = NOWHERE): Generator<Step> {
-  const room = pageRoom(context.measures);
+  const room = pageWidth(context.measures);
   yield* through(document.content, [], [], () => room, context);
 }
 
@@ -32,7 +32,7 @@ function* through(
   blocks: readonly AnyBlock[],
   ancestors: readonly Part[],
   path: readonly number[],
-  roomAt: (at: number) => Room,
+  roomAt: (at: number) => AvailableWidth,
   context: RoomContext,
   outer = true,
 ): Generator<Step> {

@@ -1,9 +1,9 @@
 import * as v from 'valibot';
 import { element, type Markup } from '../markup/index.ts';
 import { heldKey, wordsAt, type Use } from './held.ts';
-import type { Kind, RenderContext } from './kinds/kind.ts';
+import type { RenderContext } from './rendercontext.ts';
 import { changedLink, linked, LinkAddressSchema, usesOfLink } from './link.ts';
-import type { Shown } from './room.ts';
+import type { Shown } from './availablewidth.ts';
 import { KnownIdSchema } from './standing.ts';
 import { stillMarkup } from './still.ts';
 
@@ -150,7 +150,7 @@ export const OF_WORDS = {
     const small = content.find((inline) => inline.type === 'smallPicture' && inline.attrs.id === use.id);
     return fixed(small?.type === 'smallPicture' ? small.attrs.width : 0);
   },
-} satisfies Partial<Kind<OfWords>>;
+};
 
 /** Shown so wide on every screen. */
 const fixed = (width: number): Shown => ({ width, share: 1, across: false, fixed: true });

@@ -6,8 +6,8 @@ import { heldKey, type HeldAsset, type Use } from '../page/held.ts';
 import { kindOf } from '../page/kinds/index.ts';
 import type { PageContext } from '../page/kinds/kind.ts';
 import { shownUses, walk, type Step } from '../page/walk.ts';
-import { whenWithin } from '../page/seen.ts';
-import { showsOn } from '../page/when.ts';
+import { scheduleWithin } from '../page/seen.ts';
+import { showsOn } from '../page/schedule.ts';
 import type { Finding } from './finding.ts';
 import { RULES } from './rules/index.ts';
 import {
@@ -64,7 +64,7 @@ export function checkWhole(page: PageBody, context: CheckContext): Finding[] {
 
 /** True for what somebody sees today or later; what a block holds goes by when that is shown. */
 function isStillSeen({ block, ancestors }: Step, { today }: CheckContext): boolean {
-  const when = whenWithin([...ancestors, block]);
+  const when = scheduleWithin([...ancestors, block]);
   return when === null || ['now', 'not-yet'].includes(showsOn(when, today));
 }
 

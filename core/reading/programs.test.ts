@@ -3,7 +3,7 @@ import * as v from 'valibot';
 import { toHtml } from '../markup/index.ts';
 import { PageDocumentSchema } from '../page/document.ts';
 import { blockMarkup } from '../page/render.ts';
-import { pageRoom } from '../page/room.ts';
+import { pageWidth } from '../page/availablewidth.ts';
 import { readHtml } from './readhtml.ts';
 
 let ids = 0;
@@ -20,7 +20,7 @@ const again = (html: string): string =>
           addressOf: () => '',
           placed: ({ type, attrs }) => [`[${type} ${(attrs as { address?: string }).address ?? ''}]`],
         },
-        pageRoom([]),
+        pageWidth([]),
       ),
     )
     .map(toHtml)

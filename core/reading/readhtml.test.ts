@@ -8,7 +8,7 @@ import { blockText, walk } from '../page/walk.ts';
 import { readHtml } from './readhtml.ts';
 import { TooTangled } from './tree.ts';
 import { blockMarkup } from '../page/render.ts';
-import { pageRoom } from '../page/room.ts';
+import { pageWidth } from '../page/availablewidth.ts';
 
 let ids = 0;
 const read = (html: string, base?: string) =>
@@ -18,7 +18,7 @@ const read = (html: string, base?: string) =>
 const again = (html: string, base?: string): string => {
   const context = { measures: [], holdings: new Map(), addressOf: () => '' };
   return read(html, base)
-    .blocks.flatMap((block) => blockMarkup(block, context, pageRoom([])))
+    .blocks.flatMap((block) => blockMarkup(block, context, pageWidth([])))
     .map(toHtml)
     .join('');
 };

@@ -6,7 +6,7 @@ import type { AnyBlock, Kind, Reading, ReadMedia } from '../page/kinds/kind.ts';
 import { plainWords, type Inline, type Mark } from '../page/words.ts';
 import * as v from 'valibot';
 import { isAnchor } from '../page/anchor.ts';
-import { WhenSchema } from '../page/when.ts';
+import { ScheduleSchema } from '../page/schedule.ts';
 import { MarksOf } from './marks.ts';
 import { readFragment } from './tree.ts';
 import { withLists } from './fakedlists.ts';
@@ -341,7 +341,7 @@ function shownWhen(blocks: readonly AnyBlock[], { attrs }: Tree.Element): AnyBlo
     ...(said('hidden') === undefined ? {} : { hidden: true }),
     ...(said('ours') === undefined ? {} : { ours: true }),
   };
-  if (Object.keys(when).length === 0 || !v.is(WhenSchema, when)) return [...blocks];
+  if (Object.keys(when).length === 0 || !v.is(ScheduleSchema, when)) return [...blocks];
   return blocks.map((block) => ({ ...block, attrs: { ...block.attrs, when } }));
 }
 

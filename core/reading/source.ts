@@ -2,9 +2,9 @@ import { element, toFormattedHtml, type Element, type Markup } from '../markup/i
 import type { PageDocument } from '../page/document.ts';
 import type { AnyBlock, RenderContext } from '../page/kinds/kind.ts';
 import { blockMarkup } from '../page/render.ts';
-import { pageRoom } from '../page/room.ts';
+import { pageWidth } from '../page/availablewidth.ts';
 import { walk } from '../page/walk.ts';
-import { whenOf } from '../page/when.ts';
+import { scheduleOf } from '../page/schedule.ts';
 import type { Inline, SmallPicture } from '../page/words.ts';
 import { readHtml, type LostPart, type ReadContext } from './readhtml.ts';
 
@@ -23,7 +23,7 @@ export function sourceOf(document: PageDocument, nameOf: (block: AnyBlock) => st
     anchors: ownAnchors(document),
   };
   return document.content
-    .flatMap((block) => blockMarkup(block, context, pageRoom([])))
+    .flatMap((block) => blockMarkup(block, context, pageWidth([])))
     .map(toFormattedHtml)
     .join('\n');
 }
@@ -50,7 +50,7 @@ function placement(block: AnyBlock, name: string): Element {
 
 /** An element with when it is shown. */
 function shown(markup: Markup, block: AnyBlock): Markup {
-  const when = whenOf(block);
+  const when = scheduleOf(block);
   if (!when || typeof markup === 'string') return markup;
   const { from, until, hidden, ours } = when;
   return {

@@ -65,7 +65,7 @@ export const original = mysqlTable('original', {
   /** Store key of a small picture of it. */
   thumbnail: varchar('thumbnail', { length: 200 }),
   /** How it looks, as 64 bits (perceptual hash by DCT); null for what is no still picture. */
-  likeness: bigint('likeness', { mode: 'bigint', unsigned: true }),
+  perceptualHash: bigint('likeness', { mode: 'bigint', unsigned: true }),
   /** The colour it would be called by. */
   colour: varchar('colour', { length: 10 }),
   createdAt: moment('created_at').notNull(),

@@ -1,6 +1,6 @@
 import { bigint, boolean, index, int, mysqlTable, primaryKey, unique, varchar } from 'drizzle-orm/mysql-core';
 import type { Policy } from '@placard/core/embed';
-import type { PageDocument, PageFacts, PagePlace, When } from '@placard/core/page';
+import type { PageDocument, PageFacts, PagePlace, Schedule } from '@placard/core/page';
 import { id, json, moment, packed } from './columns.ts';
 import { asset, section, site } from './holdings.ts';
 
@@ -23,7 +23,7 @@ export const page = mysqlTable(
     /** What it is found by and shown with elsewhere; null for nothing. */
     facts: json<PageFacts>('facts'),
     /** When and for whom it is shown; null for always and for everybody. */
-    shown: json<When>('shown'),
+    shown: json<Schedule>('shown'),
     /** It is standing copy: kept once, and shown in the pages that use it. */
     isCopy: boolean('is_copy').notNull().default(false),
     /** Since when it lies in the bin. */

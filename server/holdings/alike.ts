@@ -1,6 +1,6 @@
 import { and, eq, inArray, min, ne, sql } from 'drizzle-orm';
 import type { Alike } from '@placard/core/contract';
-import { SAME_PICTURE, sameProportions } from '@placard/core/likeness';
+import { SAME_PICTURE, sameProportions } from '@placard/core/perceptualhash';
 import type { Database } from '../db/database.ts';
 import { arrival, asset, original, placard } from '../db/schema.ts';
 import type { Store } from '../store/store.ts';
@@ -11,11 +11,11 @@ const MOST = 4;
 export async function alikeTo(
   database: Database,
   siteId: string,
-  file: Pick<typeof original.$inferSelect, 'sha256' | 'likeness' | 'facts'>,
+  file: Pick<typeof original.$inferSelect, 'sha256' | 'perceptualHash' | 'facts'>,
 ): Promise<string[]> {
-  if (file.likeness === null || file.facts.kind !== 'picture') return [];
+  if (file.perceptualHash === null || file.facts.kind !== 'picture') return [];
   // Cast, since a number of 64 bits given as text would be taken for a floating-point one.
-  const bits = sql<number>`bit_count(${original.likeness} ^ cast(${file.likeness.toString()} as unsigned))`;
+  const bits = sql<number>`bit_count(${original.perceptualHash} ^ cast(${file.perceptualHash.toString()} as unsigned))`;
   const rows = await database
     .select({ sha256: original.sha256, facts: original.facts })
     .from(original)

@@ -1,7 +1,7 @@
 import { and, count, desc, eq, inArray, isNull, or } from 'drizzle-orm';
 import type { Comp } from '@placard/core/contract';
 import { alias } from 'drizzle-orm/mysql-core';
-import { apart, sameProportions } from '@placard/core/likeness';
+import { hammingDistance, sameProportions } from '@placard/core/perceptualhash';
 import { newId } from '../db/columns.ts';
 import { isDuplicate, type Database } from '../db/database.ts';
 import { arrival, asset, original, placard, searchRow, swap, version } from '../db/schema.ts';
@@ -216,9 +216,9 @@ function unlike(comp: typeof original.$inferSelect, file: typeof original.$infer
   if (!sameProportions(file.facts, comp.facts))
     return 'It has other proportions than the comp. It may be another picture, or another crop of it.';
   if (
-    comp.likeness === null ||
-    file.likeness === null ||
-    apart(comp.likeness, file.likeness) > SAME_UNDER_WATERMARK
+    comp.perceptualHash === null ||
+    file.perceptualHash === null ||
+    hammingDistance(comp.perceptualHash, file.perceptualHash) > SAME_UNDER_WATERMARK
   )
     return 'It does not look like the comp. It may be another picture.';
   return null;

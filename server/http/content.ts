@@ -11,7 +11,7 @@ import {
   usesIn,
   wholePage,
   type Block,
-  type Looking,
+  type Viewer,
   type PageDocument,
 } from '@placard/core/page';
 import { readPreview } from '../embeds/previews.ts';
@@ -53,7 +53,7 @@ export function proofAddress(
   contentOrigin: string,
   pageId: string,
   version: number,
-  { day, ours }: Looking,
+  { day, ours }: Viewer,
   session: string,
 ): string {
   const named = `${pageId}/${version}/${day}${ours ? `-${session}` : ''}`;
@@ -166,11 +166,10 @@ export function contentApplication({
     return response.redirect(302, new URL(store.address(file)).pathname);
   });
 
-  app.get('/proof/:signature/:page/:version/:looking', async (request, response) => {
-    const { page: id, version, looking, signature } = request.params;
-    if (!store.signature.matches(`${PREVIEW}${id}/${version}/${looking}`, signature))
-      return missing(response);
-    const [day, asked] = [looking.slice(0, DAY_LONG), looking.slice(DAY_LONG + 1)];
+  app.get('/proof/:signature/:page/:version/:viewer', async (request, response) => {
+    const { page: id, version, viewer, signature } = request.params;
+    if (!store.signature.matches(`${PREVIEW}${id}/${version}/${viewer}`, signature)) return missing(response);
+    const [day, asked] = [viewer.slice(0, DAY_LONG), viewer.slice(DAY_LONG + 1)];
     const ours = asked !== '';
     if (ours && !(isFramed(request) && (await isSignedIn(database, asked)))) return missing(response);
     const site = await readSite(database, contentOrigin);

@@ -5,7 +5,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { mkdir } from 'node:fs/promises';
 import type { Person } from '@placard/core/contract';
 import { isId, newId } from '../db/columns.ts';
-import { refuseWithoutRoom } from '../site/room.ts';
+import { refuseOverQuota } from '../site/quota.ts';
 import type { Services } from '../services.ts';
 import { Refusal, gone, unused } from '../refusal.ts';
 import { statusOf } from './problem.ts';
@@ -49,7 +49,7 @@ export async function uploads({
       if (before === 'of another') throw refusal('This name is taken. Send it under another.');
       if (before === 'come') throw { status_code: 410, body: 'This file has come already.' };
       try {
-        await refuseWithoutRoom({ database, uploads: folder, store }, site, upload.size);
+        await refuseOverQuota({ database, uploads: folder, store }, site, upload.size);
       } catch (error) {
         throw asAnswer(error);
       }
@@ -67,7 +67,7 @@ export async function uploads({
     onUploadFinish: async (_request, upload) => {
       try {
         // What others sent meanwhile may have taken the room that there was when this one began.
-        await refuseWithoutRoom({ database, uploads: folder, store }, await siteId(), 0);
+        await refuseOverQuota({ database, uploads: folder, store }, await siteId(), 0);
       } catch (error) {
         if (error instanceof Refusal) await refuseArrival(database, folder, upload.id, error.message);
         throw asAnswer(error);

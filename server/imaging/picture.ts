@@ -1,7 +1,8 @@
 import sharp, { type Metadata, type Sharp } from 'sharp';
 import { rgbaToThumbHash } from 'thumbhash';
 import type { Facts } from '@placard/core/contract';
-import { colourOf, likeness, SIDE, type Colour } from '@placard/core/likeness';
+import { colourOf, type Colour } from '@placard/core/colour';
+import { perceptualHash, SIDE } from '@placard/core/perceptualhash';
 import type { Size } from '@placard/core/geometry';
 import { drawn, sizeOfDrawing } from './drawing.ts';
 import { MIME_BY_EXTENSION, MOST_PIXELS, Refused } from './formats.ts';
@@ -31,7 +32,7 @@ export function openPicture(
 export async function readPicture(
   path: string | Buffer,
   extension: string,
-): Promise<{ facts: Facts; thumbnail: Buffer; likeness: bigint | null; colour: Colour | null }> {
+): Promise<{ facts: Facts; thumbnail: Buffer; perceptualHash: bigint | null; colour: Colour | null }> {
   const odd = extension === 'tiff' && typeof path === 'string' ? await whyTiffIsNotRead(path) : null;
   if (odd) throw new Refused(odd);
   const drawing = extension === 'svg' ? await sizeOfDrawing(path) : null;
@@ -81,7 +82,7 @@ export async function readPicture(
     return {
       facts: { ...facts, thumbhash: Buffer.from(thumbhash).toString('base64') },
       thumbnail,
-      likeness: frames > 1 ? null : likeness(greyOf(square)),
+      perceptualHash: frames > 1 ? null : perceptualHash(greyOf(square)),
       colour: colourOf(square),
     };
   } catch (error) {

@@ -10,7 +10,7 @@ import { Refused } from '../imaging/formats.ts';
 import { sniff } from '../imaging/sniff.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import type { Store } from '../store/store.ts';
-import { refuseWithoutRoom } from '../site/room.ts';
+import { refuseOverQuota } from '../site/quota.ts';
 import { enqueue } from '../queue/queue.ts';
 import type { Job, Work } from '../queue/job.ts';
 import type { Services } from '../services.ts';
@@ -58,7 +58,7 @@ function fetchWork(
         const limits = { mostBytes, within: WITHIN, signal: given.signal };
         await outbound.download(row.address, path, limits, tell);
         // What was fetched lies in the folder of uploads by now, and is counted there.
-        await refuseWithoutRoom({ database, uploads, store }, row.siteId, 0).catch((error: unknown) => {
+        await refuseOverQuota({ database, uploads, store }, row.siteId, 0).catch((error: unknown) => {
           throw error instanceof Refusal ? new Refused(error.message) : error;
         });
         await sniff(path);

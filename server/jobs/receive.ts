@@ -97,7 +97,7 @@ export async function storeOriginal(database: Database, store: Store, path: stri
   if (known && (await lies(store, known))) return known;
   const extension = await sniff(path);
   const converted = await convertedFrom(path, extension);
-  const { facts, thumbnail, likeness, colour } = await read(converted?.data ?? path, extension);
+  const { facts, thumbnail, perceptualHash, colour } = await read(converted?.data ?? path, extension);
   const embedded = facts.kind === 'picture' ? await readEmbedded(path) : {};
   const folder = `${sha256.slice(0, 2)}/${sha256}`;
   const { size } = await stat(path);
@@ -108,7 +108,7 @@ export async function storeOriginal(database: Database, store: Store, path: stri
     facts,
     workKey: converted ? `work/${folder}.${converted.extension}` : null,
     embedded,
-    likeness,
+    perceptualHash,
     colour,
     thumbnail: thumbnail ? `thumbnails/${folder}.webp` : null,
     createdAt: new Date(),
@@ -160,16 +160,16 @@ async function hashFile(path: string): Promise<string> {
 async function read(
   path: string | Buffer,
   extension: string,
-): Promise<{ facts: Facts; thumbnail: Buffer | null; likeness: bigint | null; colour: string | null }> {
+): Promise<{ facts: Facts; thumbnail: Buffer | null; perceptualHash: bigint | null; colour: string | null }> {
   if (typeof path === 'string' && isDocument(extension))
-    return { ...(await readDocument(path, extension)), likeness: null, colour: null };
+    return { ...(await readDocument(path, extension)), perceptualHash: null, colour: null };
   if (typeof path !== 'string' || !isFilmOrSound(extension)) return readPicture(path, extension);
   const facts = await readFilm(path, extension);
-  if (facts.kind === 'sound') return { facts, thumbnail: null, likeness: null, colour: null };
+  if (facts.kind === 'sound') return { facts, thumbnail: null, perceptualHash: null, colour: null };
   const frame = await posterFrame(path, facts);
   const thumbnail = await openPicture(frame)
     .resize(400, 400, { fit: 'inside' })
     .webp({ quality: 70 })
     .toBuffer();
-  return { facts, thumbnail, likeness: null, colour: null };
+  return { facts, thumbnail, perceptualHash: null, colour: null };
 }

@@ -25,7 +25,7 @@ import { holdingsFor } from './holdingsfor.ts';
 import { linkedPages, pagesLinkedFrom } from './linkedpages.ts';
 import { outsideOf } from '../outside/outside.ts';
 import { checkedBy } from './checkedby.ts';
-import { markLetGo } from './letgo.ts';
+import { markWaived } from './waive.ts';
 import { readable } from '../db/storedpage.ts';
 import { resolved } from './standingcopies.ts';
 import { BEFORE_READING, inParts } from '../search/markpages.ts';
@@ -133,7 +133,7 @@ async function gather(database: Queryable, siteId: string, ids: readonly string[
   ]);
   const outside = await outsideOf(database, ids);
   const by = { ...(await checkedBy(database, siteId)), holdings, pages: linked, outside };
-  const marked = await markLetGo(database, ids);
+  const marked = await markWaived(database, ids);
   return read.map(
     ({
       row: { id, sectionId, title, slug, version, changedAt, changedBy, binnedAt, isCopy, shown: when },

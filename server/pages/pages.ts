@@ -10,7 +10,7 @@ import { linkedPages, pagesLinkedFrom } from './linkedpages.ts';
 import { holdingsFor } from './holdingsfor.ts';
 import { gone } from '../refusal.ts';
 import { checkedBy } from './checkedby.ts';
-import { markLetGo } from './letgo.ts';
+import { markWaived } from './waive.ts';
 import { documentOf } from '../db/storedpage.ts';
 import { resolved } from './standingcopies.ts';
 import { readVersion } from './versions.ts';
@@ -78,5 +78,10 @@ export async function findingsOf(
     outsideOf(database, [id]),
   ]);
   const findings = checkWhole(page, { ...against, holdings, pages, outside, page: id, shown: page.shown });
-  return { findings: (await markLetGo(database, [id]))(id, findings), holdings, pages, today: against.today };
+  return {
+    findings: (await markWaived(database, [id]))(id, findings),
+    holdings,
+    pages,
+    today: against.today,
+  };
 }

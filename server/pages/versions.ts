@@ -2,7 +2,7 @@ import { and, desc, eq, inArray } from 'drizzle-orm';
 import { gunzip, gzip } from 'node:zlib';
 import { promisify } from 'node:util';
 import type { PageVersion, PageVersionLine } from '@placard/core/contract';
-import { thinned, upgraded, NO_FACTS, type PageBody, type When } from '@placard/core/page';
+import { thinned, upgraded, NO_FACTS, type PageBody, type Schedule } from '@placard/core/page';
 import type { Queryable } from '../db/database.ts';
 import { page, pageVersion, user } from '../db/schema.ts';
 import type { ChangedHow } from '../db/pages.ts';
@@ -17,7 +17,7 @@ export async function keepVersion(
     pageId: string;
     number: number;
     title: string;
-    shown: When | null;
+    shown: Schedule | null;
     at: Date;
     by: string;
     how: ChangedHow;
@@ -89,7 +89,9 @@ export async function readVersion(
     .from(pageVersion)
     .where(and(eq(pageVersion.pageId, pageId), eq(pageVersion.number, number)));
   if (!line || !row) throw gone('This version is not kept any more.');
-  const stored = JSON.parse((await unpack(row.body)).toString('utf8')) as PageBody & { shown: When | null };
+  const stored = JSON.parse((await unpack(row.body)).toString('utf8')) as PageBody & {
+    shown: Schedule | null;
+  };
   return {
     ...line,
     document: upgraded(stored.document),

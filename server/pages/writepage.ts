@@ -15,7 +15,7 @@ import {
   type PageFacts,
   type PagePlace,
   type Use,
-  type When,
+  type Schedule,
 } from '@placard/core/page';
 import type { Finding } from '@placard/core/proof';
 import { newId } from '../db/columns.ts';
@@ -113,7 +113,7 @@ export async function savePage(
     title: string;
     document: PageDocument;
     facts?: PageFacts | undefined;
-    shown?: When | null | undefined;
+    shown?: Schedule | null | undefined;
     save?: string | undefined;
   },
   trustedFrames: readonly string[],
@@ -240,7 +240,7 @@ async function store(
   siteId: string,
   id: string,
   saved: PageBody & {
-    shown: When | null;
+    shown: Schedule | null;
     title: string;
     version: number;
     changedAt: Date;

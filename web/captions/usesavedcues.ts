@@ -4,7 +4,7 @@ import { readCaptions, writeVtt, type Cue, type TrackKind } from '@placard/core/
 import { languageName } from '@placard/core/text';
 import { useQueryClient } from '@tanstack/react-query';
 import { call, Refusal } from '../kit/api.ts';
-import { forget, kept } from '../kit/kept.ts';
+import { forgetDraft, keptDrafts } from '../kit/drafts.ts';
 import { useLatest } from '../kit/uselatest.ts';
 import { heedWindow, Writer } from '../kit/writer.ts';
 import type { Writing } from '../kit/writing.ts';
@@ -90,11 +90,11 @@ export function useSavedCues(
     let forgetWindow = () => {};
     const open = async () => {
       const now = await read();
-      const found = await kept<Kept>('captions', name);
+      const found = await keptDrafts<Kept>('captions', name);
       if (gone) return;
       const isThere = ({ cues }: Kept) => writeVtt(cues) === writeVtt(now.cues);
       // Saved after all, though the window was closed before it heard so: it is nothing to be offered later.
-      for (const { key, what } of found) if (isThere(what)) void forget(key);
+      for (const { key, what } of found) if (isThere(what)) void forgetDraft(key);
       const draft = found.find(({ what }) => !isThere(what));
       const made = new Writer<readonly Cue[]>({
         kind: 'captions',
@@ -121,7 +121,7 @@ export function useSavedCues(
             'Somebody has written these captions since you left them. What you wrote is here still.',
           );
         made.keepNow();
-        void forget(draft.key);
+        void forgetDraft(draft.key);
       }
       setWriter(made);
     };

@@ -2,7 +2,7 @@ import { useMemo, useState, type ReactNode } from 'react';
 import type { Site } from '@placard/core/contract';
 import { columnOf } from '@placard/core/geometry';
 import type { Element } from '@placard/core/markup';
-import { blockMarkup, kindOf, pageRoom, type Block } from '@placard/core/page';
+import { blockMarkup, kindOf, pageWidth, type Block } from '@placard/core/page';
 import { MarkupView, type Replaced } from '../kit/markup.tsx';
 import { ON_THE_DESK } from '../place/desk/ondesk.tsx';
 import { useHeld } from '../place/desk/useheld.ts';
@@ -87,7 +87,7 @@ function OneBlock({ block, site, screen }: { block: Block; site: Site; screen: n
   const { holdings } = useHeld(kindOf(block).uses(block));
   const markup = useMemo(() => {
     const { measures, edges, language } = site;
-    const room = pageRoom(measures);
+    const room = pageWidth(measures);
     const context = {
       measures,
       edges,

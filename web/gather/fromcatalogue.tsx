@@ -2,7 +2,7 @@ import { Checkbox } from '../kit/checkbox.tsx';
 import { Select } from '../kit/select.tsx';
 import { useDeferredValue } from 'react';
 import { CATALOGUE_KINDS, searchCatalogue, SHAPES } from '@placard/core/contract';
-import { COLOURS } from '@placard/core/likeness';
+import { COLOURS } from '@placard/core/colour';
 import { useAddressQuery } from '../kit/addressquery.ts';
 import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';

@@ -1,7 +1,7 @@
 import { DayField } from '../kit/dayfield.tsx';
 import { createSection, type Counts, type Facet, type Site } from '@placard/core/contract';
 import { LICENCES, VERDICTS, type Terms } from '@placard/core/licence';
-import { COLOURS } from '@placard/core/likeness';
+import { COLOURS } from '@placard/core/colour';
 import { useMay } from '../kit/asking.ts';
 import { useTerms } from '../placard/useterms.ts';
 import { AtHand } from './athand.tsx';

@@ -6,7 +6,7 @@ import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { AskFirst } from '../kit/askfirst.tsx';
 import { Code } from '../kit/code.tsx';
 import { ago } from '../kit/days.ts';
-import { inHand, letGo, useHavingInHand } from '../kit/inhand.ts';
+import { inHand, forgetUnfinished, useHavingInHand } from '../kit/inhand.ts';
 import { tell } from '../kit/messages.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
@@ -136,7 +136,7 @@ function OneFile({
                 const { file } = read;
                 void keep.mutateAsync({ params: { id }, body: { version, file } }).then(
                   (now) => {
-                    letGo(name);
+                    forgetUnfinished(name);
                     begin(text);
                     write({ version: now.version, text });
                     tell({ says: `What ${file.name} understands is kept.` });

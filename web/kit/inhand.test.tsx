@@ -3,7 +3,7 @@ import { act, cleanup, render, screen } from '@testing-library/react';
 import * as v from 'valibot';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { inHand, useInHand } from './inhand.ts';
-import { keepFor } from './kept.ts';
+import { keepFor } from './drafts.ts';
 
 const SheetSchema = v.object({ words: v.string() });
 

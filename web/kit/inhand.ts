@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import * as v from 'valibot';
-import { mine } from './kept.ts';
+import { mine } from './drafts.ts';
 
 /**
  * What somebody has in hand on a screen and is not done with; null for nothing, and for what this window does not
@@ -16,7 +16,7 @@ export function inHand<S extends v.GenericSchema>(name: string, schema: S): v.In
 }
 
 /** Lets go of what is done with. */
-export const letGo = (name: string): void => put(name, null);
+export const forgetUnfinished = (name: string): void => put(name, null);
 
 /** A browser that holds nothing is no reason not to work: what is written stays on the screen. */
 function put(name: string, json: string | null): void {

@@ -164,13 +164,13 @@ async function windowModules(many: number) {
   const all = [];
   for (let at = 0; at < many; at++) {
     vi.resetModules();
-    const [{ Writer }, { Refusal }, { kept, forget, keepFor }] = await Promise.all([
+    const [{ Writer }, { Refusal }, { keptDrafts, forgetDraft, keepFor }] = await Promise.all([
       import('./writer.ts'),
       import('./api.ts'),
-      import('./kept.ts'),
+      import('./drafts.ts'),
     ]);
     keepFor('anna');
-    all.push({ Writer, Refusal, kept, forget });
+    all.push({ Writer, Refusal, kept: keptDrafts, forget: forgetDraft });
   }
   return all;
 }

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { Refusal } from './api.ts';
-import { forget, Keeper, kept } from './kept.ts';
+import { forgetDraft, DraftKeeper, keptDrafts } from './drafts.ts';
 import { heedWindow, Writer } from './writer.ts';
 
 beforeEach(() => void vi.useFakeTimers());
@@ -32,14 +32,16 @@ it('what was left and is not answered is offered after a while, and not before',
   writer.keepNow(true);
   const left = writer.leave();
   await vi.advanceTimersByTimeAsync(4000);
-  expect(await kept('page', 'slow')).toEqual([]);
+  expect(await keptDrafts('page', 'slow')).toEqual([]);
   await vi.advanceTimersByTimeAsync(2000);
-  expect((await kept<{ draft: string }>('page', 'slow')).map(({ what }) => what.draft)).toEqual(['Written']);
+  expect((await keptDrafts<{ draft: string }>('page', 'slow')).map(({ what }) => what.draft)).toEqual([
+    'Written',
+  ]);
   // Answered after all, nothing of it is offered any more.
   answer();
   await left;
   await vi.advanceTimersByTimeAsync(0);
-  expect(await kept('page', 'slow')).toEqual([]);
+  expect(await keptDrafts('page', 'slow')).toEqual([]);
 });
 
 it('a window that is closed asks first where something is not saved, and keeps it', async () => {
@@ -76,10 +78,10 @@ it('what was left and refused is kept as it was left, and not once more after so
   writer.write(() => 'Written');
   writer.keepNow(true);
   await writer.leave();
-  const [found] = await kept('page', 'refused');
+  const [found] = await keptDrafts('page', 'refused');
   expect(found?.what).toMatchObject({ draft: 'Written' });
-  await forget(found?.key ?? '');
-  const again = vi.spyOn(Keeper.prototype, 'keep');
+  await forgetDraft(found?.key ?? '');
+  const again = vi.spyOn(DraftKeeper.prototype, 'keep');
   await vi.advanceTimersByTimeAsync(10_000);
   expect(again).not.toHaveBeenCalled();
 });

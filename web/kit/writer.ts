@@ -1,6 +1,6 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { mayPass, Refusal } from './api.ts';
-import { Keeper, keepsNothing, type Kept } from './kept.ts';
+import { DraftKeeper, keepsNothing, type DraftKind } from './drafts.ts';
 import { paced } from './pace.ts';
 import {
   happened,
@@ -24,7 +24,7 @@ const PACE: Pace = { pause: paced(800), longest: paced(6000), again: RETRY };
 
 /** What a writer has to know of what it writes. */
 export interface Written<D> {
-  kind: Kept;
+  kind: DraftKind;
   id: string;
   version: number;
   draft: D;
@@ -44,7 +44,7 @@ export interface Written<D> {
 export class Writer<D> {
   #state: Writing<D>;
   readonly #listeners = new Set<() => void>();
-  #keeper: Keeper;
+  #keeper: DraftKeeper;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #keeping: ReturnType<typeof setTimeout> | undefined;
   #running: Promise<void> = Promise.resolve();
@@ -53,7 +53,7 @@ export class Writer<D> {
 
   constructor(private readonly written: Written<D>) {
     this.#state = resting(written.version, written.draft, written.at);
-    this.#keeper = new Keeper(written.kind, written.id);
+    this.#keeper = new DraftKeeper(written.kind, written.id);
   }
 
   get quiet(): boolean {
@@ -112,7 +112,7 @@ export class Writer<D> {
   come(): void {
     if (!this.#left) return;
     this.#left = false;
-    this.#keeper = new Keeper(this.written.kind, this.written.id);
+    this.#keeper = new DraftKeeper(this.written.kind, this.written.id);
   }
 
   /** Leaves it: saves what is not saved yet, once; what the server does not take then stays in this browser. */

@@ -13,8 +13,8 @@ import { useLabel } from './uselabel.ts';
 const server = vi.hoisted(() => ({ call: vi.fn() }));
 const browser = vi.hoisted(() => ({ kept: new Map<string, unknown>() }));
 vi.mock('../kit/api.ts', async (real) => ({ ...(await real()), call: server.call }));
-vi.mock('../kit/kept.ts', () => ({
-  Keeper: class {
+vi.mock('../kit/drafts.ts', () => ({
+  DraftKeeper: class {
     constructor(
       _kind: string,
       readonly id: string,
@@ -24,13 +24,13 @@ vi.mock('../kit/kept.ts', () => ({
     forget = () => Promise.resolve(void browser.kept.delete(this.id));
     end = () => undefined;
   },
-  kept: (_kind: string, id: string) =>
+  keptDrafts: (_kind: string, id: string) =>
     Promise.resolve(
       browser.kept.has(`found ${id}`)
         ? [{ key: `found ${id}`, id, what: browser.kept.get(`found ${id}`) }]
         : [],
     ),
-  forget: (key: string) => Promise.resolve(void browser.kept.delete(key)),
+  forgetDraft: (key: string) => Promise.resolve(void browser.kept.delete(key)),
   keepsNothing: () => false,
 }));
 

@@ -6,7 +6,7 @@ import type { Placard } from '@placard/core/credit';
 import { call } from '../kit/api.ts';
 import { keyOf, useDo } from '../kit/asking.ts';
 import { useHold } from '../kit/hold.ts';
-import { forget, kept } from '../kit/kept.ts';
+import { forgetDraft, keptDrafts } from '../kit/drafts.ts';
 import { useWriter } from '../kit/writer.ts';
 import { isUnsaved } from '../kit/writing.ts';
 
@@ -137,17 +137,17 @@ export function useLabel(asset: AssetDetail) {
   });
   useHold(asset.id);
   useEffect(() => {
-    void kept<KeptLabel>('label', asset.id).then((all) => {
+    void keptDrafts<KeptLabel>('label', asset.id).then((all) => {
       // What is written just now comes first; what was found waits for the next time.
       if (isUnsaved(writer.state)) return;
       // Saved after all, though the window was closed before it heard so: it is nothing to be offered later.
       const isThere = ({ changes }: KeptLabel) =>
         fieldsOf(differing(changes, writer.state.there.draft)).length === 0;
-      for (const { key, what } of all) if (isThere(what)) void forget(key);
+      for (const { key, what } of all) if (isThere(what)) void forgetDraft(key);
       const found = all.find(({ what }) => !isThere(what));
       if (!found) return;
       resume.current(found.what);
-      void forget(found.key);
+      void forgetDraft(found.key);
     });
   }, [asset.id, resume, writer]);
 

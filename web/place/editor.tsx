@@ -10,10 +10,10 @@ import { UnmeasuredBoxes } from '../embed/unmeasuredboxes.tsx';
 import { UnpackView } from '../embed/unpackview.tsx';
 import { useAsk, useMay } from '../kit/asking.ts';
 import { useHold } from '../kit/hold.ts';
-import { inHand, letGo } from '../kit/inhand.ts';
+import { inHand, forgetUnfinished } from '../kit/inhand.ts';
 import { GoOn } from '../kit/goon.tsx';
 import { Notice } from '../kit/notice.tsx';
-import type { Found } from '../kit/kept.ts';
+import type { Found } from '../kit/drafts.ts';
 import { useLatest } from '../kit/uselatest.ts';
 import { useTitle } from '../kit/usetitle.ts';
 import { useTakePage } from '../pages/usepageinhand.ts';
@@ -52,7 +52,7 @@ import { useAutosave, type Draft, type KeptDraft } from './desk/usepage.ts';
 import { documentOf } from './desk/documentof.ts';
 import { usePageEditor } from './usepageeditor.ts';
 import { usePlaceAsset } from './useplaceasset.ts';
-import { LOOK } from './desk/when.ts';
+import { LOOK } from './desk/schedule.ts';
 import { WordControls } from './wordcontrols.tsx';
 
 const SourceView = lazy(() => import('./sourceview.tsx'));
@@ -91,7 +91,7 @@ export function PageEditor({ page, draft: found, site, onOpenNewer }: PageEditor
     return code === null ? null : { code };
   });
   const doneEmbedding = () => {
-    letGo(embedding);
+    forgetUnfinished(embedding);
     show(null);
   };
   const [source, showSource] = useState(false);
@@ -122,7 +122,7 @@ export function PageEditor({ page, draft: found, site, onOpenNewer }: PageEditor
     onGap: openGap,
     onLink: () => link((before) => before + 1),
     onDropFiles: (dropped, at) => void takeFiles(dropped, at),
-    looking: () => ({ day: lookedOn || today, ours: true }),
+    viewer: () => ({ day: lookedOn || today, ours: true }),
   }));
   useEffect(() => {
     editor.view.dispatch(editor.state.tr.setMeta(LOOK, true).setMeta('addToHistory', false));

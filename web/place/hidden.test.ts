@@ -11,7 +11,7 @@ import {
   upgraded,
   withCopies,
   type KeptCopy,
-  type When,
+  type Schedule,
 } from '@placard/core/page';
 import { nameCopied } from './desk/copied.ts';
 import { indentBy } from './desk/indent.ts';
@@ -46,12 +46,12 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-const words = (text: string, when: When | null = null): JSONContent => ({
+const words = (text: string, when: Schedule | null = null): JSONContent => ({
   type: 'paragraph',
   attrs: { when },
   content: [{ type: 'text', text }],
 });
-const picture = (asset: string, when: When | null = null): JSONContent => {
+const picture = (asset: string, when: Schedule | null = null): JSONContent => {
   const block = heldBlock('picture', asset, 'column') as JSONContent;
   return { ...block, attrs: { ...block.attrs, when } };
 };
@@ -59,13 +59,18 @@ const list = (...items: JSONContent[]): JSONContent => ({
   type: 'bulletList',
   content: items.map((item) => ({ type: 'listItem', content: [item] })),
 });
-const set = (key: string, setting: string, when: When | null, ...items: JSONContent[][]): JSONContent => ({
+const set = (
+  key: string,
+  setting: string,
+  when: Schedule | null,
+  ...items: JSONContent[][]
+): JSONContent => ({
   type: 'together',
   attrs: { key, setting, when },
   content: items.map((content) => ({ type: 'item', content })),
 });
 
-const WHENS: readonly When[] = [
+const WHENS: readonly Schedule[] = [
   { hidden: true },
   { ours: true },
   { until: '2026-11-01' },

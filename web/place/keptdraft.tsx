@@ -3,7 +3,7 @@ import { createPage, type Page } from '@placard/core/contract';
 import { asText, upgraded } from '@placard/core/page';
 import { useDo } from '../kit/asking.ts';
 import { useOnce } from '../kit/once.ts';
-import { forget, kept, type Found } from '../kit/kept.ts';
+import { forgetDraft, keptDrafts, type Found } from '../kit/drafts.ts';
 import { Notice } from '../kit/notice.tsx';
 import { ago } from '../kit/days.ts';
 import type { Draft, KeptDraft } from './desk/usepage.ts';
@@ -14,9 +14,9 @@ export function useKeptDraft(page: Page | undefined): Found<KeptDraft> | null | 
   const [found, setFound] = useState<{ id: string; draft: Found<KeptDraft> | null }>();
   useEffect(() => {
     if (!page) return;
-    void kept<KeptDraft>('page', page.id).then((drafts) => {
+    void keptDrafts<KeptDraft>('page', page.id).then((drafts) => {
       const isSame = ({ what }: Found<KeptDraft>) => asRead({ ...page, ...what }) === asRead(page);
-      for (const draft of drafts) if (isSame(draft)) void forget(draft.key);
+      for (const draft of drafts) if (isSame(draft)) void forgetDraft(draft.key);
       setFound({ id: page.id, draft: drafts.find((draft) => !isSame(draft)) ?? null });
     });
   }, [page]);
@@ -42,7 +42,7 @@ export function KeptDraftOffer({
   const create = useDo(createPage);
   const leadOn = useLeadOn(`/place/${page.id}`);
   const letGo = async () => {
-    await forget(key);
+    await forgetDraft(key);
     onDone();
   };
   const own = useOnce(async () => {

@@ -1,6 +1,6 @@
 import type { Site } from '@placard/core/contract';
 import type { Markup } from '@placard/core/markup';
-import { blockMarkup, pageRoom, type Holdings, type PageDocument } from '@placard/core/page';
+import { blockMarkup, pageWidth, type Holdings, type PageDocument } from '@placard/core/page';
 
 /** The markup of a lead picture on the desk. */
 export const leadMarkup = (lead: PageDocument, site: Site, holdings: Holdings): Markup[] =>
@@ -15,6 +15,6 @@ export const leadMarkup = (lead: PageDocument, site: Site, holdings: Holdings): 
         addressOf: ({ key }) => key,
         screen: '100cqw',
       },
-      pageRoom(site.measures),
+      pageWidth(site.measures),
     ),
   );

@@ -1,7 +1,7 @@
 import type { AnyExtension } from '@tiptap/core';
 import { Document } from '@tiptap/extension-document';
 import { StarterKit } from '@tiptap/starter-kit';
-import { BLOCK_TYPES, type Looking } from '@placard/core/page';
+import { BLOCK_TYPES, type Viewer } from '@placard/core/page';
 import { WriteBehind } from './behind.ts';
 import { ChosenWords } from './desk/chosenwords.ts';
 import { Indent } from './desk/indent.ts';
@@ -12,7 +12,7 @@ import { Pasting, type Pasted } from './desk/pasting.ts';
 import { Positions } from './desk/positions.ts';
 import { Small } from './desk/small.ts';
 import { SmallPictureNode } from './desk/smallpicture.tsx';
-import { ShownWhen } from './desk/when.ts';
+import { Scheduled } from './desk/schedule.ts';
 
 /** A page's blocks and what is placed between them: a placement stands among the blocks, never in a list. */
 const PageDoc = Document.extend({ content: '(block | placement | together)+' });
@@ -20,7 +20,7 @@ const PageDoc = Document.extend({ content: '(block | placement | together)+' });
 /** What the editor of a page knows: the kinds of blocks, the marks of words, and how one writes among what is placed. */
 export const pageExtensions = (
   onPasted?: (pasted: Pasted) => void,
-  looking: () => Looking = () => ({ day: '', ours: true }),
+  viewer: () => Viewer = () => ({ day: '', ours: true }),
 ): AnyExtension[] => [
   PageDoc,
   Positions,
@@ -29,7 +29,7 @@ export const pageExtensions = (
   SmallPictureNode,
   Indent,
   Choosing,
-  ShownWhen.configure({ types: BLOCK_TYPES, looking }),
+  Scheduled.configure({ types: BLOCK_TYPES, viewer }),
   WriteBehind,
   ChosenWords,
   Pasting.configure({ onPasted }),

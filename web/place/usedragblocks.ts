@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react';
 import { gapAt, sheetOf, type Gap } from './desk/gaps.ts';
 import { boundaryAt } from './desk/placing.ts';
 import { BlocksSelection } from './desk/blocksselection.ts';
-import { carried } from './desk/when.ts';
+import { carried } from './desk/schedule.ts';
 
 /** The blocks of the page that are being dragged; null for words, and for what comes from elsewhere. */
 function draggedIn({ view, state }: Editor): NodeSelection | BlocksSelection | null {

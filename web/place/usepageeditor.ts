@@ -2,7 +2,7 @@ import { useEditor, type Editor, type JSONContent } from '@tiptap/react';
 import { TextSelection } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
 import { useEffect } from 'react';
-import type { Looking, PageDocument } from '@placard/core/page';
+import type { Viewer, PageDocument } from '@placard/core/page';
 import { isOneAddress, readsLikeEmbed, wordsIn } from '@placard/core/text';
 import { filesOf, type Dropped } from '../kit/filesof.ts';
 import { useLatest } from '../kit/uselatest.ts';
@@ -26,7 +26,7 @@ interface Happening {
   /** Asks for where a link is to lead. */
   onLink: () => void;
   /** Who looks at the page on which day. */
-  looking: () => Looking;
+  viewer: () => Viewer;
   /** Takes files to a place; to the caret where that is null. */
   onDropFiles: (dropped: Promise<Dropped>, at: number | null) => void;
 }
@@ -47,7 +47,7 @@ export function usePageEditor(
     content: begun as JSONContent,
     extensions: pageExtensions(
       (pasted) => latest.current().onPasted(pasted),
-      () => latest.current().looking(),
+      () => latest.current().viewer(),
     ),
     editorProps: {
       // The controls of the words stand over the desk's upper edge.

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { saveVersion } from '@placard/core/contract';
 import type { Preparation } from '@placard/core/prep';
 import { useDo } from '../kit/asking.ts';
-import { letGo, useHavingInHand } from '../kit/inhand.ts';
+import { forgetUnfinished, useHavingInHand } from '../kit/inhand.ts';
 import { Once } from '../kit/once.ts';
 import type { Use } from './keepbuttons.tsx';
 
@@ -22,7 +22,7 @@ export function useKeepVersion(asset: string, name: string, preparation: Prepara
       save.mutateAsync({ params: { id: asset }, body: { preparation, use } }).then(
         () => {
           // The version that it became may be on the screen by then.
-          letGo(name);
+          forgetUnfinished(name);
           setLast(written);
         },
         () => undefined,

@@ -10,7 +10,7 @@ import { isSeen } from '@placard/core/page';
 import { dayIn, inBytes, writtenDay } from '@placard/core/text';
 import { Checkbox } from '../kit/checkbox.tsx';
 import { DayField } from '../kit/dayfield.tsx';
-import { whenInWords } from '../place/desk/wheninwords.ts';
+import { scheduleInWords } from '../place/desk/scheduleinwords.ts';
 import { leaving } from '../place/desk/leaving.ts';
 import { PageChoice } from '../pages/pagechoice.tsx';
 import { usePageInHand, useTakePage } from '../pages/usepageinhand.ts';
@@ -82,7 +82,7 @@ function OneProof({ id }: { id: string }) {
         {shown && !isSeen(shown, looked) && (
           <Notice severity="note">
             {ours ? 'Nobody' : 'No visitor'} sees this page {day ? `on ${writtenDay(day)}` : 'today'}:{' '}
-            {whenInWords(shown, looked.day)}.
+            {scheduleInWords(shown, looked.day)}.
           </Notice>
         )}
         {/* What was proofed before would be loaded in both frames only to be loaded anew at once. */}

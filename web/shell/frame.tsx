@@ -6,7 +6,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, Outlet, useLocation } from 'react-router';
 import { readSite, type Person } from '@placard/core/contract';
 import { Asked } from '../kit/askfirst.tsx';
-import { anyKept, forgetAll } from '../kit/kept.ts';
+import { anyDrafts, forgetDrafts } from '../kit/drafts.ts';
 import { forgetCopied } from '../place/desk/copied.ts';
 import { Messages } from '../kit/messages.tsx';
 import { useAsk, useRenewed, useServerEvents } from '../kit/asking.ts';
@@ -161,7 +161,7 @@ function Account({ me, onKeys }: { me: Person; onKeys: () => void }) {
           </div>
           <DropdownMenu.Separator className="my-1 border-t border-rule" />
           <MenuItem onSelect={onKeys}>Keys</MenuItem>
-          <MenuItem onSelect={() => void anyKept().then((kept) => (kept ? setUnsaved(true) : leave()))}>
+          <MenuItem onSelect={() => void anyDrafts().then((kept) => (kept ? setUnsaved(true) : leave()))}>
             Sign out
           </MenuItem>
         </MenuContent>
@@ -172,7 +172,7 @@ function Account({ me, onKeys }: { me: Person; onKeys: () => void }) {
           says="What you wrote and the server does not have is kept in this browser, where others could read it. Signing out removes it."
           go="Remove it and sign out"
           leave="Stay signed in"
-          onGo={() => void forgetAll().then(leave)}
+          onGo={() => void forgetDrafts().then(leave)}
           onLeave={() => setUnsaved(false)}
         />
       )}

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { labelAsset, readAsset } from '@placard/core/contract';
 import { call, Refusal } from '../kit/api.ts';
 import { ifNotHeld } from '../kit/hold.ts';
-import { forget, kept } from '../kit/kept.ts';
+import { forgetDraft, keptDrafts } from '../kit/drafts.ts';
 import { isAt } from '../kit/leadon.tsx';
 import { isUntouched, type KeptLabel } from '../placard/uselabel.ts';
 import type { KeptDraft } from '../place/desk/usepage.ts';
@@ -39,11 +39,11 @@ const sendLabels = () =>
 
 /** Sends what was kept of a kind, and forgets what was taken. What is being opened here goes on from there. */
 async function sendKept<T>(kind: 'page' | 'label', send: (id: string, what: T) => Promise<boolean>) {
-  for (const { key, id, what } of await kept<T>(kind)) {
+  for (const { key, id, what } of await keptDrafts<T>(kind)) {
     if (kind === 'page' ? isAt(`/place/${id}`) : location.pathname.includes(id)) continue;
     await ifNotHeld(id, async () => {
       try {
-        if (await send(id, what)) await forget(key);
+        if (await send(id, what)) await forgetDraft(key);
       } catch (error) {
         if (!(error instanceof Refusal)) throw error;
       }

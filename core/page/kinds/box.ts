@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { boxMarkup, BoxedSchema } from '../../embed/boxed.ts';
 import { embeddedBox } from '../../embed/embedded.ts';
 import { element, styled } from '../../markup/index.ts';
-import { NARROW, narrowWidthOn, widthOn } from '../room.ts';
+import { NARROW, narrowWidthOn, widthOn } from '../availablewidth.ts';
 import { edgeStyle, figureStyle, shownIn, standingIn, StandingSchema } from '../standing.ts';
 import { kind, type Kind } from './kind.ts';
 

@@ -9,7 +9,7 @@ import { choiceOf } from '../files.ts';
 import type { HeldAsset, Use } from '../held.ts';
 import { HostedFilmSchema } from '../hostedfilm.ts';
 import { phrase } from '../phrases.ts';
-import { NARROW, type Shown } from '../room.ts';
+import { NARROW, type Shown } from '../availablewidth.ts';
 import {
   edgeStyle,
   FIRST_STANDING,

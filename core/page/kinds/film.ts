@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { element, type Element } from '../../markup/index.ts';
 import { transcriptMarkup } from '../../captions/index.ts';
-import { boxStyle } from '../box.ts';
+import { ratioStyle } from '../inratio.ts';
 import { figureOf, FILLS } from '../figure.ts';
 import { playedOn, posterOf, shownTrack, typeOf } from '../files.ts';
 import { heldKey, wordsAt, type HeldAsset } from '../held.ts';
@@ -40,7 +40,7 @@ export const film: Kind<Film> = kind<Film>({
     const look = {
       ...FILLS,
       ...edgeStyle(block.attrs, edges),
-      ...(box && asset.kind !== 'sound' ? boxStyle({ ...box, how: 'fitted' }, asset) : {}),
+      ...(box && asset.kind !== 'sound' ? ratioStyle({ ...box, how: 'fitted' }, asset) : {}),
     };
     const played = playedOn(asset, film.shown(block, useOf(block), room, context));
     const files = played.length > 0 ? played : [{ file: asset.file, media: null }];

@@ -22,7 +22,7 @@ import { tableHeader } from './tableheader.ts';
 import { tableRow } from './tablerow.ts';
 import { together } from './together.ts';
 import { unknown } from './unknown.ts';
-import { WhenSchema } from '../when.ts';
+import { ScheduleSchema } from '../schedule.ts';
 
 /** Every kind of block. All else that is known of kinds is worked out from these. */
 const KINDS = [
@@ -97,7 +97,7 @@ export function schemaOf(
 }
 
 const SHOWN_WHEN = v.object({
-  attrs: v.optional(v.object({ when: v.optional(v.nullable(WhenSchema)) })),
+  attrs: v.optional(v.object({ when: v.optional(v.nullable(ScheduleSchema)) })),
 });
 
 const NONE = v.custom<AnyBlock>(

@@ -2,55 +2,19 @@ import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
 import type * as v from 'valibot';
 import type { Embedded } from '../../embed/embedded.ts';
 import type { Frame } from '../../embed/frame.ts';
-import type { Measure } from '../../geometry/measure.ts';
-import type { LinkedPages } from '../link.ts';
-import type { Edges } from '../standing.ts';
 import type { Markup } from '../../markup/index.ts';
-import type { HeldFile, Holdings, Use } from '../held.ts';
-import type { Room, Shown } from '../room.ts';
+import type { Use } from '../held.ts';
+import type { AvailableWidth, Shown } from '../availablewidth.ts';
+import type { AnyBlock } from '../anyblock.ts';
+import type { PageContext, RenderContext, RoomContext } from '../rendercontext.ts';
 import type { Inline, PageLink } from '../words.ts';
 
-/** Any block of a page, of whatever kind. */
-export interface AnyBlock {
-  type: string;
-  attrs?: object | undefined;
-  content?: unknown;
-}
-
-/** What a page is worked out from besides its document. */
-export interface PageContext {
-  measures: readonly Measure[];
-  holdings: Holdings;
-  /** The readers' language (BCP 47); English where nothing is said. */
-  language?: string;
-  /** The pages that it links to; and which page it is itself. */
-  pages?: LinkedPages;
-  page?: string;
-}
-
-/** What the room of a block is worked out from. */
-export type RoomContext = Pick<PageContext, 'measures' | 'holdings'>;
-
-/** What its markup is made from. */
-export interface RenderContext extends PageContext {
-  /** What the page calls a file: its address, or its path in a folder. */
-  addressOf: (file: HeldFile) => string;
-  /** The CSS length that is the width of the screen; `100vw` where nothing is said. */
-  screen?: string;
-  /** The site's border and rounding. */
-  edges?: Edges;
-  /** What stands for something placed, where a page is written down to be read again: links stay as they are, too. */
-  placed?: (block: AnyBlock) => Markup[];
-  /** What is written at a block's markup there, to be read again. */
-  dressed?: (markup: Markup[], block: AnyBlock) => Markup[];
-  /** What the places are called that links lead to. */
-  anchors?: ReadonlyMap<AnyBlock, string>;
-}
+export type { AnyBlock, PageContext, RenderContext, RoomContext };
 
 /** Where the markup of a block is made: with how much room, and how what it holds is. */
 export interface Place {
   context: RenderContext;
-  room: Room;
+  room: AvailableWidth;
   /** The markup of the blocks that it holds, each in its own room. */
   inside: (children: readonly AnyBlock[]) => Markup[];
   /** The same block by block. */
@@ -126,13 +90,13 @@ export interface Kind<Block extends AnyBlock> {
   /** The same with other blocks in it. */
   withChildren(block: Block, children: readonly AnyBlock[]): Block;
   /** The room that each of the blocks in it has, by its place among them. */
-  rooms(block: Block, room: Room, context: RoomContext): (at: number) => Room;
+  rooms(block: Block, room: AvailableWidth, context: RoomContext): (at: number) => AvailableWidth;
   /** Every asset that it shows, without those of the blocks in it. */
   uses(block: Block): readonly Use[];
   /** The same with its uses changed, one by one. */
   withUses(block: Block, change: (use: Use) => Use): Block;
   /** How wide one of its uses is shown. */
-  shown(block: Block, use: Use, room: Room, context: PageContext): Shown;
+  shown(block: Block, use: Use, room: AvailableWidth, context: PageContext): Shown;
   /** What it opens of somebody else's. */
   embedded(block: Block): readonly Embedded[];
   links(block: Block): readonly PageLink[];

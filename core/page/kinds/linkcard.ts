@@ -5,7 +5,7 @@ import { arranged, FILLS } from '../figure.ts';
 import { statement, statementMarkup } from '../../credit/statement.ts';
 import { creditContext, type Use } from '../held.ts';
 import { linked } from '../link.ts';
-import type { Shown } from '../room.ts';
+import type { Shown } from '../availablewidth.ts';
 import { edgeStyle, figureStyle, KnownIdSchema, standingIn, StandingSchema } from '../standing.ts';
 import { stillMarkup } from '../still.ts';
 import { kind, type Kind } from './kind.ts';

@@ -1,18 +1,10 @@
 import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { kind, type Kind } from './kind.ts';
-import { listed, type ListItem } from './listitem.ts';
+import { listed, type ListItem, type OrderedList } from './lists.ts';
 
 /** The highest number that a list may begin with. */
 const HIGHEST = 1_000_000;
-
-/** A numbered list. */
-export interface OrderedList {
-  type: 'orderedList';
-  /** The number that it begins with; 1 where nothing is said. */
-  attrs?: { start?: number | undefined } | undefined;
-  content: ListItem[];
-}
 
 export const orderedList: Kind<OrderedList> = kind<OrderedList>({
   type: 'orderedList',

@@ -2,7 +2,8 @@ import * as v from 'valibot';
 import { jsonLdOfHostedFilm } from '../../credit/jsonld.ts';
 import { CENTRE } from '../../geometry/rectangle.ts';
 import { element, type Element, type Markup, type Style } from '../../markup/index.ts';
-import { BoxSchema, boxStyle, shownInBox, type Box } from '../box.ts';
+import { AspectRatioSchema, type AspectRatio } from '../aspectratio.ts';
+import { ratioStyle, shownInRatio } from '../inratio.ts';
 import { figureOf, FILLS } from '../figure.ts';
 import { choiceOf } from '../files.ts';
 import { heldKey, wordsAt, type HeldAsset, type Holdings } from '../held.ts';
@@ -11,7 +12,7 @@ import { HostedFilmSchema } from '../hostedfilm.ts';
 import { changedLink, isPlainAddress, linked, LinkAddressSchema, usesOfLink } from '../link.ts';
 import { loopMarkup, standingStill } from '../loop.ts';
 import { phrase } from '../phrases.ts';
-import type { Room, Shown } from '../room.ts';
+import type { AvailableWidth, Shown } from '../availablewidth.ts';
 import { edgeStyle, figureStyle, KnownIdSchema, shownIn, standingIn } from '../standing.ts';
 import { stillMarkup } from '../still.ts';
 import { kind, type Kind, type PageContext, type RenderContext } from './kind.ts';
@@ -23,7 +24,7 @@ const PictureSchema = v.object({
     /** The version that stands here, where it is another than the asset's own. */
     version: v.optional(v.nullable(KnownIdSchema)),
     /** The box of a ratio that it stands in; its own where nothing is said. */
-    box: v.optional(v.nullable(BoxSchema)),
+    box: v.optional(v.nullable(AspectRatioSchema)),
     /** Where a press on it leads, and whether that opens a new window. */
     linksTo: v.optional(v.nullable(LinkAddressSchema)),
     newWindow: v.optional(v.nullable(v.boolean())),
@@ -74,7 +75,7 @@ export const picture: Kind<Picture> = kind<Picture>({
     const style: Style = {
       ...FILLS,
       ...edgeStyle(attrs, context.edges),
-      ...(box ? boxStyle(box, asset, asset.focal) : {}),
+      ...(box ? ratioStyle(box, asset, asset.focal) : {}),
     };
     const shown = shownAs(block, room, context);
     const figure = figureStyle(standing, context.screen);
@@ -112,16 +113,17 @@ export const picture: Kind<Picture> = kind<Picture>({
 });
 
 /** The box that it stands in: what holds it may have one for it. */
-const boxIn = ({ attrs }: Picture, { filled }: Room): Box | null => filled?.box ?? attrs.box ?? null;
+const boxIn = ({ attrs }: Picture, { filled }: AvailableWidth): AspectRatio | null =>
+  filled?.box ?? attrs.box ?? null;
 
-function shownAs(block: Picture, room: Room, { holdings, measures }: PageContext): Shown {
+function shownAs(block: Picture, room: AvailableWidth, { holdings, measures }: PageContext): Shown {
   const { attrs } = block;
   const shown = shownIn(room, standingIn(room, attrs, measures), attrs.credit);
   const box = boxIn(block, room);
   const cover = room.filled?.cover;
   const asset = box || cover ? (holdings as Holdings).get(heldKey(attrs)) : undefined;
   if (asset && cover) return shownBehind(shown, asset, cover);
-  return box && asset ? shownInBox(shown, box, asset) : shown;
+  return box && asset ? shownInRatio(shown, box, asset) : shown;
 }
 
 /** How wide a picture is drawn that lies behind something, so that it covers it, with the part that narrow screens have. */

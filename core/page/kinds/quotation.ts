@@ -1,12 +1,11 @@
 import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { isPlainAddress, linked, targetOf } from '../link.ts';
-import { setIn } from '../room.ts';
+import { setIn } from '../availablewidth.ts';
 import type { PageLink } from '../words.ts';
-import type { BulletList } from './bulletlist.ts';
+import type { BulletList, OrderedList } from './lists.ts';
 import { inLines, LINES } from '../lines.ts';
 import { kind, type Kind } from './kind.ts';
-import type { OrderedList } from './orderedlist.ts';
 import type { Paragraph } from './paragraph.ts';
 
 /** Words of somebody else, with whose they are (HTML: blockquote). */

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { element, type Element, type Markup, type Style } from '../../markup/index.ts';
 import { phrase } from '../phrases.ts';
-import type { Room } from '../room.ts';
+import type { AvailableWidth } from '../availablewidth.ts';
 import { kind, type AnyBlock, type ForeignElement, type Kind, type Reading } from './kind.ts';
 import type { TableRow } from './tablerow.ts';
 
@@ -142,7 +142,7 @@ const withoutEmptyHeads = (row: Element): Element => ({
 });
 
 /** How wide all columns of a table are together, and one that nobody has set: as wide as the others leave room for. */
-function columnsIn(room: Room, widths: readonly number[]): { whole: number; each: number } {
+function columnsIn(room: AvailableWidth, widths: readonly number[]): { whole: number; each: number } {
   const set = widths.filter((width) => width > 0);
   const unset = widths.length - set.length;
   const sum = set.reduce((total, width) => total + width, 0);
@@ -158,7 +158,7 @@ function columnsIn(room: Room, widths: readonly number[]): { whole: number; each
 const NARROWEST_COLUMN = 40;
 
 /** The widths of its columns, where somebody has set them: shares of it, so that it still fits everywhere. */
-function columnsOf(block: Table, room: Room): Markup[] {
+function columnsOf(block: Table, room: AvailableWidth): Markup[] {
   const widths = widthsOf(block);
   if (widths.every((width) => width === 0)) return [];
   const { whole } = columnsIn(room, widths);

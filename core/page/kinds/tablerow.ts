@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { CELL_EDGES } from '../cell.ts';
-import { setIn } from '../room.ts';
+import { setIn } from '../availablewidth.ts';
 import { kind, type AnyBlock, type Kind } from './kind.ts';
 import type { TableCell } from './tablecell.ts';
 import type { TableHeader } from './tableheader.ts';

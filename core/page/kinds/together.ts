@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { element, type Markup } from '../../markup/index.ts';
-import { acrossRoom, type Room } from '../room.ts';
+import { acrossWidth, type AvailableWidth } from '../availablewidth.ts';
 import { settingOf } from '../settings/index.ts';
 import { madeOf, type Things } from '../settings/setting.ts';
 import { isTooDeep, MOST_ITEMS, TogetherSchema, TOO_DEEP, type TogetherSaid } from '../together.ts';
@@ -34,7 +34,7 @@ export function thingsIn({ attrs, content }: Together): Things {
 /** Each of many things asks for its own room, one after the other. */
 const asked = new WeakMap<
   Together,
-  { key: string; holdings: RoomContext['holdings']; roomAt: (at: number) => Room }
+  { key: string; holdings: RoomContext['holdings']; roomAt: (at: number) => AvailableWidth }
 >();
 
 const things = new WeakMap<Together, Things>();
@@ -45,8 +45,8 @@ const thingsOf = (block: Together): Things => {
 };
 
 /** What is a part of the column is a part of screens, too, that are narrower than the column is. */
-function roomOf({ attrs }: Together, room: Room): Room {
-  const of = attrs.across ? acrossRoom(room) : room;
+function roomOf({ attrs }: Together, room: AvailableWidth): AvailableWidth {
+  const of = attrs.across ? acrossWidth(room) : room;
   return { ...of, wide: of.wide ?? { share: of.share, less: of.less ?? 0 } };
 }
 

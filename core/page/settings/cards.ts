@@ -4,7 +4,7 @@ import type { Item } from '../kinds/item.ts';
 import { partsOf } from '../kinds/item.ts';
 import type { RenderContext } from '../kinds/kind.ts';
 import { linked } from '../link.ts';
-import { partOf, type Room } from '../room.ts';
+import { partOf, type AvailableWidth } from '../availablewidth.ts';
 import { BOUNDS } from '../together.ts';
 import {
   BARE_LIST,
@@ -56,7 +56,7 @@ export function gridOf(perRow: number, gap: number, screen: string | undefined):
 export const turnsRound = ({ items }: Pick<Things, 'items'>, perRow: number): boolean =>
   items.length <= perRow && items.length > 1;
 
-const setIn = (things: Things, room: Room) => {
+const setIn = (things: Things, room: AvailableWidth) => {
   const gap = gapIn(things.attrs);
   return { gap, perRow: perRowIn(things, room.width) };
 };

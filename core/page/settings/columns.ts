@@ -1,5 +1,5 @@
 import { element, type Style } from '../../markup/index.ts';
-import { partOf } from '../room.ts';
+import { partOf } from '../availablewidth.ts';
 import {
   allOf,
   fallingWidth,

@@ -4,7 +4,7 @@ import { heldKey } from '../held.ts';
 import { partsOf, titleOf, type Item } from '../kinds/item.ts';
 import type { AnyBlock, RenderContext, RoomContext } from '../kinds/kind.ts';
 import { phrase } from '../phrases.ts';
-import { NARROWEST, partOf, type Filled, type Room } from '../room.ts';
+import { NARROWEST, partOf, type Filled, type AvailableWidth } from '../availablewidth.ts';
 import { gridOf, mostPerRow } from './cards.ts';
 import {
   allOf,
@@ -59,7 +59,7 @@ function sharesIn(ratios: readonly number[], wish: { width: number; height: numb
 }
 
 /** The rows that things are set in on a screen so wide, where they have this room. */
-export function rowsOf(things: Things, room: Room, context: RoomContext, narrow: boolean) {
+export function rowsOf(things: Things, room: AvailableWidth, context: RoomContext, narrow: boolean) {
   const { attrs, items } = things;
   const gap = gapIn(attrs, GAP);
   const height = attrs.height ?? HEIGHT;
@@ -76,12 +76,12 @@ const known = new WeakMap<
   { things: Things; key: string; rows: ReturnType<typeof rowsBoth> }
 >();
 
-const rowsBoth = (things: Things, room: Room, context: RoomContext) => ({
+const rowsBoth = (things: Things, room: AvailableWidth, context: RoomContext) => ({
   wide: rowsOf(things, room, context, false),
   narrow: rowsOf(things, room, context, true),
 });
 
-function rowsFor(things: Things, room: Room, context: RoomContext) {
+function rowsFor(things: Things, room: AvailableWidth, context: RoomContext) {
   const { attrs, items } = things;
   const ratios = items.map((item) => ratioOf(item, context));
   const key = [room.width, room.share, room.less, attrs.gap, attrs.height, ...ratios].join(' ');

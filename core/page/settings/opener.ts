@@ -5,7 +5,7 @@ import { partsOf, type Item } from '../kinds/item.ts';
 import type { Picture } from '../kinds/picture.ts';
 import type { RenderContext } from '../kinds/kind.ts';
 import { phrase } from '../phrases.ts';
-import type { Room } from '../room.ts';
+import type { AvailableWidth } from '../availablewidth.ts';
 import type { Corner, TogetherSaid, Veil } from '../together.ts';
 import { allOf, idOf, linkLine, onNarrow, wholeStyle, type Setting, type Things } from './setting.ts';
 
@@ -69,7 +69,7 @@ const veilLayer = (attrs: TogetherSaid): Markup[] => {
     : [element('div', { style: { position: 'absolute', inset: '0', background: veilColour(veil) } })];
 };
 
-function stageStyle(things: Things, room: Room, { screen = '100vw' }: RenderContext): Style {
+function stageStyle(things: Things, room: AvailableWidth, { screen = '100vw' }: RenderContext): Style {
   const wide = `min(${screen},${Math.round(room.width)}px) / ${(Math.round(OPENER.wide * 1000) / 1000).toString()}`;
   const narrow = `${screen} * ${Math.round((room.share / OPENER.narrow) * 1000) / 1000}`;
   return {

@@ -3,7 +3,7 @@ import type { Alongside } from '../kinds/alongside.ts';
 import { partsOf, type Item } from '../kinds/item.ts';
 import type { RenderContext, RoomContext } from '../kinds/kind.ts';
 import { linked } from '../link.ts';
-import { NARROW, type Room } from '../room.ts';
+import { NARROW, type AvailableWidth } from '../availablewidth.ts';
 import { besideBleed } from '../standing.ts';
 import type { SettingName, TogetherSaid } from '../together.ts';
 
@@ -23,7 +23,7 @@ export interface Made {
 /** What the markup of things set together is made from. */
 export interface SettingPlace {
   context: RenderContext;
-  room: Room;
+  room: AvailableWidth;
   things: Things;
   /** What each of them is made of, and the words beside a side note. */
   made: readonly Made[];
@@ -44,13 +44,13 @@ export interface Setting {
   /** Whether it makes sense for some things. */
   fits(items: readonly Item[]): boolean;
   /** The room that each of them has, by its place, and how what it shows fills that. */
-  rooms(things: Things, room: Room, context: RoomContext): (at: number) => Room;
+  rooms(things: Things, room: AvailableWidth, context: RoomContext): (at: number) => AvailableWidth;
   /** The room of the words beside them, where those do not stand behind. */
-  beside?(things: Things, room: Room): Room;
+  beside?(things: Things, room: AvailableWidth): AvailableWidth;
   /** How they stand, on the desk as well as outside. */
-  looks(things: Things, room: Room, context: RenderContext): Looks;
+  looks(things: Things, room: AvailableWidth, context: RenderContext): Looks;
   /** How they stand on the desk, where they lie in their own order, and the words beside them among them. */
-  desk?(things: Things, room: Room, context: RenderContext): Looks;
+  desk?(things: Things, room: AvailableWidth, context: RenderContext): Looks;
   /** What visitors get. */
   markup(place: SettingPlace): Element[];
 }
@@ -66,7 +66,11 @@ export const gapIn = ({ gap }: TogetherSaid, usual = GAP): number => gap ?? usua
 const ROUND = 20;
 
 /** Where all of it stands in its page: in the column, or as wide as the screen up to the widest measure. */
-export function wholeStyle({ attrs }: Things, room: Room, { screen = '100vw' }: RenderContext): Style {
+export function wholeStyle(
+  { attrs }: Things,
+  room: AvailableWidth,
+  { screen = '100vw' }: RenderContext,
+): Style {
   if (!attrs.across || room.bleed === null) return { clear: 'both', margin: `${ROUND}px 0` };
   return { clear: 'both', margin: `${ROUND}px ${besideBleed(room.bleed, screen)}` };
 }

@@ -16,7 +16,7 @@ import type { AnyBlock } from '../kinds/kind.ts';
 import type { Together } from '../kinds/together.ts';
 import { linkedData } from '../linkeddata.ts';
 import { renderDocument } from '../render.ts';
-import { sizesOf } from '../room.ts';
+import { sizesOf } from '../availablewidth.ts';
 import { SETTINGS, type SettingName, type TogetherSaid } from '../together.ts';
 import { embeddedIn, linksIn, mapUses, shownUses, usesIn, walk } from '../walk.ts';
 import { settingsFor } from './index.ts';

@@ -2,7 +2,7 @@ import { element, type Markup, type Style } from '../../markup/index.ts';
 import { partsOf } from '../kinds/item.ts';
 import type { RenderContext } from '../kinds/kind.ts';
 import { phrase } from '../phrases.ts';
-import { partOf, setIn } from '../room.ts';
+import { partOf, setIn } from '../availablewidth.ts';
 import {
   allOf,
   fallingWidth,

@@ -1,7 +1,7 @@
 import { kindOf } from '../../page/kinds/index.ts';
 import { targetOf } from '../../page/link.ts';
-import { isForVisitors, whenWithin } from '../../page/seen.ts';
-import { bothWhen } from '../../page/when.ts';
+import { isForVisitors, scheduleWithin } from '../../page/seen.ts';
+import { bothSchedules } from '../../page/schedule.ts';
 import { nameOf, type PageRule } from './rule.ts';
 
 /** What visitors see leads to a page that they do not. */
@@ -11,7 +11,7 @@ export const linkHidden: PageRule = {
     steps.flatMap((step) => {
       const { block, ancestors, room } = step;
       // Who reads this sees what is for them, there as well.
-      if (!isForVisitors(bothWhen(shown, whenWithin([...ancestors, block])))) return [];
+      if (!isForVisitors(bothSchedules(shown, scheduleWithin([...ancestors, block])))) return [];
       return (room.item?.link === false ? [] : kindOf(block).links(block)).flatMap(({ href, words }) => {
         const target = targetOf(href);
         const found = target.kind === 'page' && target.page !== page ? pages?.get(target.page) : undefined;

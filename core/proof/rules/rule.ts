@@ -3,9 +3,9 @@ import type { SitePolicy } from '../../licence/policy.ts';
 import type { Terms } from '../../licence/terms.ts';
 import type { HeldAsset, Use } from '../../page/held.ts';
 import type { PageContext } from '../../page/kinds/kind.ts';
-import type { Shown } from '../../page/room.ts';
+import type { Shown } from '../../page/availablewidth.ts';
 import type { OutsideKind, OutsideSeen } from '../../outside/seen.ts';
-import type { When } from '../../page/when.ts';
+import type { Schedule } from '../../page/schedule.ts';
 import type { Step } from '../../page/walk.ts';
 import type { Finding } from '../finding.ts';
 
@@ -25,7 +25,7 @@ export interface CheckContext extends PageContext {
   /** How an address outside was when it was last looked at; absent where nobody looks, nothing where all is well with it. */
   outside?: (address: string, kind: OutsideKind) => OutsideSeen | undefined;
   /** When the page itself is shown; absent for always. */
-  shown?: When | null;
+  shown?: Schedule | null;
 }
 
 /** A place where an asset is shown, as rules look at it. */

@@ -1,14 +1,14 @@
-import { showsOn, whenOf } from '../../page/when.ts';
+import { showsOn, scheduleOf } from '../../page/schedule.ts';
 import { writtenDay } from '../../text/index.ts';
 import { takeOut } from '../remedy.ts';
-import type { When } from '../../page/when.ts';
+import type { Schedule } from '../../page/schedule.ts';
 import type { BlockRule, PageRule } from './rule.ts';
 
 export const shownLater: BlockRule = {
   id: 'shown-later',
-  turns: ({ block }) => turnsOf(whenOf(block)),
+  turns: ({ block }) => turnsOf(scheduleOf(block)),
   lookAtBlock: (step, { today }) => {
-    const when = whenOf(step.block);
+    const when = scheduleOf(step.block);
     if (!when) return false;
     const shows = showsOn(when, today);
     if (shows === 'over')
@@ -53,7 +53,7 @@ export const pageShownLater: PageRule = {
 };
 
 /** The days after which something that is shown for a time says something else: the one before it begins, and its last. */
-const turnsOf = (when: When | null): string[] => [
+const turnsOf = (when: Schedule | null): string[] => [
   ...(when?.from ? [dayBefore(when.from)] : []),
   ...(when?.until ? [when.until] : []),
 ];

@@ -4,7 +4,7 @@ import { closeHistory } from '@tiptap/pm/history';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { listCopyUses, readPage } from '@placard/core/contract';
-import { loosened, whenOf } from '@placard/core/page';
+import { loosened, scheduleOf } from '@placard/core/page';
 import { plural } from '@placard/core/text';
 import { call } from '../../kit/api.ts';
 import { keyOf, useAsk } from '../../kit/asking.ts';
@@ -27,7 +27,7 @@ export function CopyPanel({ editor, id, copy }: { editor: Editor; id: string; co
     const found = placedNode(editor, id);
     if (!found) return;
     const { node, pos } = found;
-    const blocks = loosened(kept, whenOf(blockOf(node)), newPlacementId).map((block) =>
+    const blocks = loosened(kept, scheduleOf(blockOf(node)), newPlacementId).map((block) =>
       editor.schema.nodeFromJSON(block),
     );
     editor.view.dispatch(

@@ -6,7 +6,7 @@ import { useAsk } from '../../kit/asking.ts';
 import { MarkupView } from '../../kit/markup.tsx';
 import { atRest, ON_THE_DESK } from '../desk/ondesk.tsx';
 import { ANYWHERE, deskOf, roomAt } from '../desk/desk.ts';
-import { whenInWords } from '../desk/wheninwords.ts';
+import { scheduleInWords } from '../desk/scheduleinwords.ts';
 import { useHeld } from '../desk/useheld.ts';
 
 /** Standing copy in a page that is written: what it is now, which is changed where it is kept. */
@@ -39,15 +39,15 @@ export function StandingCopyView({ node, editor, getPos }: NodeViewProps) {
     pages: ANYWHERE,
   };
   const room = roomAt(editor, getPos(), deskOf(editor).context);
-  const looking = { day: dayIn(site.data?.policy.timeZone ?? 'UTC', new Date()), ours: true };
-  const markup = seenBy(document, looking)
+  const viewer = { day: dayIn(site.data?.policy.timeZone ?? 'UTC', new Date()), ours: true };
+  const markup = seenBy(document, viewer)
     .content.flatMap((block) => blockMarkup(block, context, room))
     .flatMap(atRest);
   return (
     <div className="standing-copy" data-drag-handle>
       <span className="standing-copy-called">
         Standing copy: {copy.data.title}
-        {copy.data.shown && ` (${whenInWords(copy.data.shown, looking.day)})`}
+        {copy.data.shown && ` (${scheduleInWords(copy.data.shown, viewer.day)})`}
       </span>
       {markup.length === 0 && (
         <p className="text-[14px] text-[#666]">

@@ -1,4 +1,4 @@
-import { mine } from '../../kit/kept.ts';
+import { mine } from '../../kit/drafts.ts';
 
 /** What was copied out of pages here, under the word by which the clipboard names it. */
 interface Copied {

@@ -2,11 +2,11 @@ import type { Editor } from '@tiptap/core';
 import type { Node } from '@tiptap/pm/model';
 import {
   kindOf,
-  pageRoom,
+  pageWidth,
   type AnyBlock,
   type Holdings,
   type RenderContext,
-  type Room,
+  type AvailableWidth,
 } from '@placard/core/page';
 
 /** Wherever a link leads on the desk, it is drawn as one: Proof knows whether what it leads to is there. */
@@ -69,8 +69,8 @@ export function roomAt(
   editor: Editor,
   at: number | undefined,
   context: Pick<RenderContext, 'measures' | 'holdings'>,
-): Room {
-  let room = pageRoom(context.measures);
+): AvailableWidth {
+  let room = pageWidth(context.measures);
   // What is drawn may be a change older than the page.
   if (at === undefined || at > editor.state.doc.content.size) return room;
   const $at = editor.state.doc.resolve(at);

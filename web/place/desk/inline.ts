@@ -1,7 +1,7 @@
 import { NodeSelection } from '@tiptap/pm/state';
 import type { Editor } from '@tiptap/react';
 import type { Node } from '@tiptap/pm/model';
-import { FREE_STANDING, isAsStrict, whenOf, whenWithin } from '@placard/core/page';
+import { FREE_STANDING, isAsStrict, scheduleOf, scheduleWithin } from '@placard/core/page';
 import { newPlacementId } from '../../kit/newid.ts';
 import { selectedNode } from './placing.ts';
 import { blockOf } from './desk.ts';
@@ -28,10 +28,12 @@ export function intoTheLine(editor: Editor): void {
   const [before, after] = [$pos.nodeBefore, doc.resolve(pos + node.nodeSize).nodeAfter];
   tr.delete(pos, pos + node.nodeSize);
   let at = pos + 1;
-  const when = whenOf(blockOf(node));
+  const when = scheduleOf(blockOf(node));
   // Among words that are shown otherwise than it is, it would be shown as they are.
   const takes = (line: Node | null) =>
-    line?.isTextblock && isAsStrict(whenOf(blockOf(line)), when) && isAsStrict(when, whenOf(blockOf(line)));
+    line?.isTextblock &&
+    isAsStrict(scheduleOf(blockOf(line)), when) &&
+    isAsStrict(when, scheduleOf(blockOf(line)));
   if (takes(after)) tr.insert(at, inline);
   else if (before && takes(before)) tr.insert((at = pos - 1), inline);
   else tr.insert(pos, paragraph.create({ when }, inline));
@@ -51,7 +53,7 @@ export function ontoItsOwn(editor: Editor): void {
   const around = Array.from({ length: $from.depth }, (_, depth) => blockOf($from.node(depth + 1)));
   const block = picture.create({
     ...FREE_STANDING,
-    when: whenWithin(around),
+    when: scheduleWithin(around),
     id: newPlacementId(),
     asset,
     version,

@@ -1,8 +1,8 @@
-import type { PageFacts, When } from '@placard/core/page';
+import type { PageFacts, Schedule } from '@placard/core/page';
 
 /** What is written of a page besides its body. */
 export interface OwnFacts {
   title: string;
   facts: PageFacts;
-  shown: When | null;
+  shown: Schedule | null;
 }

@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/react';
-import type { Box, StandingSaid } from '@placard/core/page';
+import type { AspectRatio, StandingSaid } from '@placard/core/page';
 import { selectedNode } from './placing.ts';
 
 export type SelectedPlacement = NonNullable<ReturnType<typeof selectedPlacement>>;
@@ -26,7 +26,7 @@ export function selectedPlacement(editor: Editor) {
       bordered: node.attrs['bordered'] ?? null,
       rounded: node.attrs['rounded'] ?? null,
     } as StandingSaid,
-    box: (node.attrs['box'] as Box | null | undefined) ?? null,
+    box: (node.attrs['box'] as AspectRatio | null | undefined) ?? null,
     linksTo: (node.attrs['linksTo'] as string | null | undefined) ?? null,
     newWindow: Boolean(node.attrs['newWindow']),
     large: Boolean(node.attrs['large']),

@@ -2,7 +2,7 @@ import { closeHistory } from '@tiptap/pm/history';
 import type { Editor } from '@tiptap/react';
 import { placedNode } from './placing.ts';
 import { nowAt, type Position } from './positions.ts';
-import { SAYS_WHEN } from './when.ts';
+import { SAYS_WHEN } from './schedule.ts';
 
 /** What a node says of itself. */
 type Attributes = Readonly<Record<string, unknown>>;

@@ -9,8 +9,8 @@ import {
   MOST_ITEMS,
   partsOf,
   takenApart,
-  whenOf,
-  withWhen,
+  scheduleOf,
+  withSchedule,
   type AnyBlock,
   type Item,
   type SettingName,
@@ -195,9 +195,9 @@ export function takeAlong(tr: Transaction, pos: number, most: number | null): vo
 
 /** Blocks that leave what is set together: what was hidden with it stays hidden. */
 function hiddenLike(set: Node, blocks: Fragment): Node[] {
-  const when = whenOf(blockOf(set));
+  const when = scheduleOf(blockOf(set));
   return blocks.content.map((block) =>
-    when ? block.type.schema.nodeFromJSON(withWhen(blockOf(block), when)) : block,
+    when ? block.type.schema.nodeFromJSON(withSchedule(blockOf(block), when)) : block,
   );
 }
 

@@ -16,8 +16,8 @@ interface Sent {
 const server = vi.hoisted(() => ({ call: vi.fn() }));
 const browser = vi.hoisted(() => ({ kept: new Map<string, unknown>() }));
 vi.mock('../../kit/api.ts', async (real) => ({ ...(await real()), call: server.call }));
-vi.mock('../../kit/kept.ts', () => ({
-  Keeper: class {
+vi.mock('../../kit/drafts.ts', () => ({
+  DraftKeeper: class {
     constructor(
       _kind: string,
       readonly id: string,
@@ -27,9 +27,9 @@ vi.mock('../../kit/kept.ts', () => ({
     forget = () => Promise.resolve(void browser.kept.delete(this.id));
     end = () => undefined;
   },
-  kept: (_kind: string, id: string) =>
+  keptDrafts: (_kind: string, id: string) =>
     Promise.resolve(browser.kept.has(id) ? [{ key: `found ${id}`, id, what: browser.kept.get(id) }] : []),
-  forget: () => Promise.resolve(),
+  forgetDraft: () => Promise.resolve(),
 }));
 
 const words = (text: string): PageDocument => ({

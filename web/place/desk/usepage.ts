@@ -5,7 +5,7 @@ import type { PageDocument } from '@placard/core/page';
 import type * as v from 'valibot';
 import { call } from '../../kit/api.ts';
 import { keyOf } from '../../kit/asking.ts';
-import { forget } from '../../kit/kept.ts';
+import { forgetDraft } from '../../kit/drafts.ts';
 import { useWriter } from '../../kit/writer.ts';
 import type { Writing } from '../../kit/writing.ts';
 import { leaving } from './leaving.ts';
@@ -86,7 +86,7 @@ export function useAutosave(page: Page) {
       /** Takes what was found in this browser as this writer's own: it is kept as that from now on. */
       adopt: (key: string) => {
         writer.keepNow();
-        void forget(key);
+        void forgetDraft(key);
       },
       /** What the server has of it, as this window knows. */
       base: () => writer.state.there.draft,

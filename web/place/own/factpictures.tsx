@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { readAsset, type Page, type Site } from '@placard/core/contract';
 import {
-  BOX_RATIOS,
+  ASPECT_RATIOS,
   cardPicture,
   listingMarkup,
   POSITIONS,
@@ -181,7 +181,7 @@ function OnePicture({
               value={ratio}
               options={[
                 ['', 'its own shape'],
-                ...BOX_RATIOS.map(
+                ...ASPECT_RATIOS.map(
                   ([width, height]) => [`${width}:${height}`, `${width} : ${height}`] as const,
                 ),
               ]}

@@ -1,6 +1,6 @@
 import type { Editor } from '@tiptap/react';
 import { readPage, type Page, type Site } from '@placard/core/contract';
-import type { PageFacts, When } from '@placard/core/page';
+import type { PageFacts, Schedule } from '@placard/core/page';
 import { useAsk } from '../../kit/asking.ts';
 import { DayField } from '../../kit/dayfield.tsx';
 import { Fold } from '../../kit/fold.tsx';
@@ -32,12 +32,12 @@ export function PagePanel({
   editor: Editor;
   title: string;
   facts: PageFacts;
-  shown: When | null;
+  shown: Schedule | null;
   today: string;
   lookedOn: string;
   onLook: (day: string) => void;
   onFacts: (facts: PageFacts) => void;
-  onShown: (shown: When | null) => void;
+  onShown: (shown: Schedule | null) => void;
   onVersions: () => void;
 }) {
   // What was read when the page was opened may have moved since.

@@ -1,5 +1,5 @@
 import { useEditorState, type Editor } from '@tiptap/react';
-import { isAnchor, whenOf, type When } from '@placard/core/page';
+import { isAnchor, scheduleOf, type Schedule } from '@placard/core/page';
 import { useState } from 'react';
 import { Fold } from '../../kit/fold.tsx';
 import { Field } from '../../placard/field.tsx';
@@ -19,7 +19,7 @@ export function ThisBlock({ editor, today }: { editor: Editor; today: string }) 
         node && {
           pos,
           nth: $from.index(0),
-          when: whenOf({ type: node.type.name, attrs: node.attrs }),
+          when: scheduleOf({ type: node.type.name, attrs: node.attrs }),
           anchor: 'anchor' in node.attrs ? String(node.attrs['anchor'] ?? '') : null,
           heading: node.type.name === 'heading',
         }
@@ -40,7 +40,7 @@ export function ThisBlock({ editor, today }: { editor: Editor; today: string }) 
       <WhenFields
         when={when}
         today={today}
-        onChange={(next: When | null) => setBlock(editor, here, { when: next })}
+        onChange={(next: Schedule | null) => setBlock(editor, here, { when: next })}
       />
       {anchor !== null && (
         <Field

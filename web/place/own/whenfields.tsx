@@ -1,11 +1,11 @@
-import type { When } from '@placard/core/page';
+import type { Schedule } from '@placard/core/page';
 import { Checkbox } from '../../kit/checkbox.tsx';
 import { DayField } from '../../kit/dayfield.tsx';
-import { whenInWords } from '../desk/wheninwords.ts';
+import { scheduleInWords } from '../desk/scheduleinwords.ts';
 
 /** When something is shown, in words. */
-export const whenOfPage = (when: When | null, today: string): string =>
-  (when && whenInWords(when, today)) || 'always, everybody';
+export const whenOfPage = (when: Schedule | null, today: string): string =>
+  (when && scheduleInWords(when, today)) || 'always, everybody';
 
 /** From when, until when, and for whom something is shown. */
 export function WhenFields({
@@ -13,11 +13,11 @@ export function WhenFields({
   today,
   onChange,
 }: {
-  when: When | null;
+  when: Schedule | null;
   today: string;
-  onChange: (when: When | null) => void;
+  onChange: (when: Schedule | null) => void;
 }) {
-  const set = (change: When) => {
+  const set = (change: Schedule) => {
     const next = { ...when, ...change };
     onChange(Object.values(next).some(Boolean) ? next : null);
   };

@@ -3,7 +3,7 @@ import { neededFor, type WordsRect } from '@placard/core/contrast';
 import {
   blockMarkup,
   NARROW,
-  pageRoom,
+  pageWidth,
   pictureOf,
   thingsIn,
   heldKey,
@@ -37,7 +37,7 @@ export function setWords(block: Together, site: Site, context: RenderContext): S
       html.style.cssText = `display:block;width:${screen}px`;
       body.style.display = 'block';
       main.append(
-        ...blockMarkup(block, { ...context, screen: `${screen}px` }, pageRoom(context.measures)).map(drawn),
+        ...blockMarkup(block, { ...context, screen: `${screen}px` }, pageWidth(context.measures)).map(drawn),
       );
       body.append(main);
       html.append(body);

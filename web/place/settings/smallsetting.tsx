@@ -3,7 +3,7 @@ import type { Markup, Style } from '@placard/core/markup';
 import {
   blockMarkup,
   NARROW,
-  pageRoom,
+  pageWidth,
   type HeldAsset,
   type RenderContext,
   type Together,
@@ -35,7 +35,7 @@ export function SmallSetting({
   width: number;
 }) {
   const margin = MARGINS[screen] ?? 0;
-  const room = pageRoom(context.measures);
+  const room = pageWidth(context.measures);
   const page = screen < NARROW ? screen : room.width + 2 * margin;
   const outer = useRef<HTMLSpanElement>(null);
   const inside = useRef<HTMLSpanElement>(null);
@@ -70,7 +70,7 @@ export function SmallSetting({
 }
 
 function smallMarkup(block: Together, context: RenderContext, screen: number, width: number): Markup[] {
-  const room = pageRoom(context.measures);
+  const room = pageWidth(context.measures);
   const small = { ...context, holdings: leastOf(context.holdings), screen: `${screen}px` };
   const seen = deskSettingOf(block.attrs.setting).seen;
   const some = {

@@ -3,7 +3,7 @@ import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Site } from '@placard/core/contract';
 import {
-  acrossRoom,
+  acrossWidth,
   heldKey,
   partsOf,
   titleOf,
@@ -60,7 +60,7 @@ export function TogetherControls({
   const { openTray } = useSelecting();
   const { attrs, items } = things;
   const outer = roomAt(editor, found.pos, deskOf(editor).context);
-  const room = attrs.across ? acrossRoom(outer) : outer;
+  const room = attrs.across ? acrossWidth(outer) : outer;
   const desk = deskSettingOf(attrs.setting);
   const current = found.at === null ? null : (items[found.at] ?? null);
   const count = COUNTS[items.length] ?? `These ${items.length}`;

@@ -2,7 +2,7 @@ import type { Editor } from '@tiptap/core';
 import type { Node } from '@tiptap/pm/model';
 import type { NodeView, ViewMutationRecord } from '@tiptap/pm/view';
 import {
-  acrossRoom,
+  acrossWidth,
   openerCredit,
   openerWords,
   pictureOf,
@@ -56,7 +56,7 @@ export class TogetherView implements NodeView {
     const things = thingsIn(block);
     const { context } = deskOf(this.editor);
     const outer = roomAt(this.editor, this.getPos(), context);
-    const room = block.attrs.across ? acrossRoom(outer) : outer;
+    const room = block.attrs.across ? acrossWidth(outer) : outer;
     const setting = settingOf(block.attrs.setting);
     const looks = setting.desk?.(things, room, context) ?? setting.looks(things, room, context);
     const said = JSON.stringify([block.attrs, room, context.measures]);

@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/react';
-import { BOX_RATIOS, type Box } from '@placard/core/page';
+import { ASPECT_RATIOS, type AspectRatio } from '@placard/core/page';
 import { Checkbox } from '../../kit/checkbox.tsx';
 import { Select } from '../../kit/select.tsx';
 import { LinkChoice } from '../desk/linkcontrols.tsx';
@@ -20,7 +20,7 @@ export function PictureControls({
 }: {
   editor: Editor;
   page: string;
-  box: Box | null;
+  box: AspectRatio | null;
   linksTo: string | null;
   newWindow: boolean;
   large: boolean;
@@ -28,14 +28,14 @@ export function PictureControls({
   linking: boolean;
   onLinking: (linking: boolean) => void;
   onChange: (attributes: {
-    box?: Box | null;
+    box?: AspectRatio | null;
     linksTo?: string | null;
     newWindow?: boolean | null;
     large?: boolean | null;
   }) => void;
 }) {
   const ratio = box ? `${box.width}:${box.height}` : '';
-  const known = BOX_RATIOS.map(([width, height]) => `${width}:${height}`);
+  const known = ASPECT_RATIOS.map(([width, height]) => `${width}:${height}`);
   const opens: Opens = linksTo || linking ? 'link' : large ? 'large' : '';
   return (
     <div className="mt-2 grid gap-2 text-[13px]">

@@ -8,7 +8,7 @@ import { altAdvice } from '@placard/core/alt';
 import {
   CREDIT_PLACES,
   shownIn,
-  shownInBox,
+  shownInRatio,
   standingIn,
   targetOf,
   type CreditPlace,
@@ -70,7 +70,7 @@ export function StandingPanel({
   const whole = shownIn(room, standing);
   const picture = selected.type === 'picture';
   const ofOurs = picture || selected.type === 'film';
-  const shown = box && size ? shownInBox(whole, box, size) : whole;
+  const shown = box && size ? shownInRatio(whole, box, size) : whole;
   const fills = standing.width === null || standing.position === 'bleed';
   const standingAt = (position: Position): StandingSaid => ({
     ...said,

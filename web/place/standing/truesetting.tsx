@@ -1,4 +1,4 @@
-import { pageRoom, figureStyle, standingIn, type StandingSaid } from '@placard/core/page';
+import { pageWidth, figureStyle, standingIn, type StandingSaid } from '@placard/core/page';
 import type { Measure } from '@placard/core/geometry';
 import { useLayoutEffect, useRef } from 'react';
 import { dress } from '../../kit/markup.tsx';
@@ -36,7 +36,7 @@ export function TrueSetting({
 }) {
   const figure = useRef<HTMLElement>(null);
   const page = screen === WIDE ? column + 2 * BLEED_SEEN : screen;
-  const style = figureStyle(standingIn(pageRoom(measures), said, measures), `${screen}px`);
+  const style = figureStyle(standingIn(pageWidth(measures), said, measures), `${screen}px`);
   useLayoutEffect(() => {
     if (figure.current) dress(figure.current, style);
   });

@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/react';
 import type { ComponentType } from 'react';
 import type { Site } from '@placard/core/contract';
-import type { RenderContext, Room, SettingName, Things, TogetherSaid } from '@placard/core/page';
+import type { RenderContext, AvailableWidth, SettingName, Things, TogetherSaid } from '@placard/core/page';
 import type { FoundTogether } from '../../desk/together.ts';
 
 /** What the fields of a setting are drawn from. */
@@ -12,8 +12,8 @@ export interface SettingFieldsProps {
   site: Site;
   context: RenderContext;
   /** The room that all of it has; and that of the column, which it may leave. */
-  room: Room;
-  outer: Room;
+  room: AvailableWidth;
+  outer: AvailableWidth;
   say: (said: Partial<TogetherSaid>) => void;
 }
 
@@ -29,7 +29,7 @@ export interface DeskSetting {
   /** It shows titles, words and links, not only what things show. */
   words: boolean;
   /** Whether the order can be turned round on narrow screens. */
-  turns?: (things: Things, room: Room) => boolean;
+  turns?: (things: Things, room: AvailableWidth) => boolean;
   /** What it still asks. */
   Fields: ComponentType<SettingFieldsProps>;
 }

@@ -1,5 +1,5 @@
 import { RadioGroup } from 'radix-ui';
-import { BOUNDS, BOX_RATIOS, gapIn, leftOver, type Box } from '@placard/core/page';
+import { BOUNDS, ASPECT_RATIOS, gapIn, leftOver, type AspectRatio } from '@placard/core/page';
 import { Checkbox } from '../../../kit/checkbox.tsx';
 import { NumberField } from '../../../kit/numberfield.tsx';
 import { Select } from '../../../kit/select.tsx';
@@ -25,14 +25,16 @@ export function GapField({ things, say, usual }: Asked & { usual: number }) {
 }
 
 /** The box that pictures stand in. */
-export function BoxField({ things, say, usual }: Asked & { usual: Box }) {
+export function BoxField({ things, say, usual }: Asked & { usual: AspectRatio }) {
   const box = things.attrs.box ?? usual;
   return (
     <div className="flex items-center gap-2 [&>label]:shrink-0">
       <Select
         label="Pictures in"
         value={`${box.width}:${box.height}`}
-        options={BOX_RATIOS.map(([width, height]) => [`${width}:${height}`, `${width} : ${height}`] as const)}
+        options={ASPECT_RATIOS.map(
+          ([width, height]) => [`${width}:${height}`, `${width} : ${height}`] as const,
+        )}
         onChange={(chosen) => {
           const [width = 1, height = 1] = chosen.split(':').map(Number);
           say({ box: { ...box, width, height } });

@@ -17,7 +17,7 @@ export interface Counted {
  * The bytes a site uses (originals and renditions, and what has come of what is on its way), and its limit; null for
  * none. What was only announced takes no room.
  */
-export async function readRoom({ database, uploads }: Counted, siteId: string): Promise<Room> {
+export async function readQuota({ database, uploads }: Counted, siteId: string): Promise<Room> {
   const [[row], [originals], [renditions], [reading], coming] = await Promise.all([
     database.select({ room: site.room }).from(site).where(eq(site.id, siteId)),
     database
@@ -51,7 +51,7 @@ export async function readRoom({ database, uploads }: Counted, siteId: string): 
 }
 
 /** Throws a Refusal (full) when so many bytes more find no room, by what the site may use or on the disk. */
-export async function refuseWithoutRoom(
+export async function refuseOverQuota(
   counted: Counted & { store: Pick<Store, 'free'> },
   siteId: string,
   bytes: number,
@@ -63,7 +63,7 @@ export async function refuseWithoutRoom(
     );
   const [row] = await counted.database.select({ room: site.room }).from(site).where(eq(site.id, siteId));
   if (row?.room == null) return;
-  const { used, limit } = await readRoom(counted, siteId);
+  const { used, limit } = await readQuota(counted, siteId);
   if (limit !== null && used + bytes > limit)
     throw full(
       `There is no room for this file: ${inBytes(Math.max(0, limit - used))} of ${inBytes(limit)} are left. Empty the bin, or ask your keeper for more room.`,

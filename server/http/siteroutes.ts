@@ -21,7 +21,7 @@ import { site as sites } from '../db/schema.ts';
 import { countJobs, visibleJobs } from '../queue/queue.ts';
 import * as looks from '../people/tablelooks.ts';
 import { policyLines } from '../site/policylines.ts';
-import * as room from '../site/room.ts';
+import * as room from '../site/quota.ts';
 import * as sections from '../sections/sections.ts';
 import * as site from '../site/site.ts';
 import { countStages } from './stages.ts';
@@ -29,10 +29,10 @@ import type { Services } from '../services.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns the installation: who is signed in, the site, its queues, its health. */
-export function answerSite(
+export function siteRoutes(
   router: Router,
   whoAsks: WhoAsks,
-  { database, siteId, store, configuration, remembered }: Services,
+  { database, siteId, store, configuration, cache }: Services,
 ): void {
   const counted = { database, uploads: configuration.uploads };
   const theSite = () => site.readSite(database, configuration.contentOrigin);
@@ -48,11 +48,11 @@ export function answerSite(
   );
   route(router, whoAsks, readSite, theSite);
   route(router, whoAsks, readPolicyLines, async () => policyLines(database, await siteId()));
-  route(router, whoAsks, readRoom, async () => room.readRoom(counted, await siteId()));
+  route(router, whoAsks, readRoom, async () => room.readQuota(counted, await siteId()));
   route(router, whoAsks, setRoom, async ({ body }) => {
     const id = await siteId();
     await database.update(sites).set({ room: body.limit }).where(eq(sites.id, id));
-    return room.readRoom(counted, id);
+    return room.readQuota(counted, id);
   });
   route(router, whoAsks, createSection, async ({ body }) => ({
     id: await sections.createSection(database, await siteId(), body),
@@ -71,7 +71,7 @@ export function answerSite(
   });
   route(router, whoAsks, readStages, async () => {
     const id = await siteId();
-    return remembered.ask(`stages of ${id}`, () => countStages(database, id));
+    return cache.ask(`stages of ${id}`, () => countStages(database, id));
   });
   route(router, whoAsks, listJobs, () => visibleJobs(database));
   route(router, whoAsks, readHealth, async ({ request }) => {

@@ -19,7 +19,7 @@ const OPEN = [
 const MOST_SENT = 16_000;
 
 /** Answers signing in and out. */
-export function answerSignIn(app: Express, { auth, events }: Services): void {
+export function signInRoutes(app: Express, { auth, events }: Services): void {
   const answer = toNodeHandler(auth);
   for (const [method, path] of OPEN)
     app[method](path, readText(MOST_SENT), async (request, response) => {

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openDatabase } from '../db/database.ts';
 import { told } from '../db/schema.ts';
 import { createTestDatabase } from '../testing/opendatabase.ts';
-import { Remembered } from './remembered.ts';
+import { AnswerCache } from './answercache.ts';
 
 let database: ReturnType<typeof openDatabase>;
 let drop: () => Promise<void>;
@@ -21,9 +21,9 @@ const tell = (id?: number) =>
 
 describe('an answer', () => {
   it('is worked out once for all who ask at once, and again only after something has changed', async () => {
-    const remembered = new Remembered(database);
+    const cache = new AnswerCache(database);
     let worked = 0;
-    const ask = (name = 'stages') => remembered.ask(name, async () => ++worked);
+    const ask = (name = 'stages') => cache.ask(name, async () => ++worked);
     expect(await Promise.all([ask(), ask(), ask()])).toEqual([1, 1, 1]);
     expect(await ask()).toBe(1);
     await tell();
@@ -33,20 +33,20 @@ describe('an answer', () => {
   });
 
   it('is none any more when a change comes whose number was given before', async () => {
-    const remembered = new Remembered(database);
+    const cache = new AnswerCache(database);
     await tell(1000);
     let worked = 0;
-    const ask = () => remembered.ask('stages', async () => ++worked);
+    const ask = () => cache.ask('stages', async () => ++worked);
     expect(await ask()).toBe(1);
     await tell(900);
     expect(await ask()).toBe(2);
   });
 
   it('that failed is worked out again', async () => {
-    const remembered = new Remembered(database);
+    const cache = new AnswerCache(database);
     let worked = 0;
     const ask = () =>
-      remembered.ask('stages', async () => {
+      cache.ask('stages', async () => {
         if (++worked === 1) throw new Error('away');
         return worked;
       });

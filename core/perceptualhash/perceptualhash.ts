@@ -14,7 +14,7 @@ const COSINE = Array.from({ length: LOW }, (_, frequency) =>
  * A perceptual hash of 64 bits: which of the lowest 8 × 8 frequencies (DCT-II) of a 32 × 32 grey picture
  * lie above their median. `grey` holds its pixels row by row. Scaling and compression change few bits.
  */
-export function likeness(grey: Uint8Array): bigint {
+export function perceptualHash(grey: Uint8Array): bigint {
   const rows = Array.from({ length: SIDE }, (_, y) =>
     COSINE.map((cosine) => cosine.reduce((sum, factor, x) => sum + factor * (grey[y * SIDE + x] ?? 0), 0)),
   );
@@ -39,7 +39,7 @@ export function sameProportions(
 }
 
 /** How many of 64 bits two likenesses differ in. */
-export function apart(a: bigint, b: bigint): number {
+export function hammingDistance(a: bigint, b: bigint): number {
   let bits = 0;
   for (let rest = a ^ b; rest > 0n; rest &= rest - 1n) bits++;
   return bits;

@@ -8,7 +8,7 @@ import { clash, gone } from '../refusal.ts';
 import { markPages } from '../search/markpages.ts';
 
 /** Tells of each page's findings which ones were let go, by whom and why. */
-export async function markLetGo(
+export async function markWaived(
   database: Queryable,
   pageIds: readonly string[],
 ): Promise<(pageId: string, findings: readonly Finding[]) => Finding[]> {
@@ -38,7 +38,7 @@ export async function markLetGo(
 const told = ({ says }: Finding) => says.slice(0, 1000);
 
 /** Lets go what was found at a place by a rule. Throws gone where it is not found any more. */
-export async function letFindingGo(
+export async function waiveFinding(
   database: Database,
   siteId: string,
   person: Person,

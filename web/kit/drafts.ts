@@ -3,7 +3,7 @@ import { createStore, del, entries, set } from 'idb-keyval';
 /** What this browser keeps until the server has it. One store for all of it, by whose it is, kind, id and who writes it. */
 const store = typeof indexedDB === 'undefined' ? null : createStore('placard', 'unsaved');
 /** What is kept so. */
-export type Kept = 'page' | 'label' | 'captions';
+export type DraftKind = 'page' | 'label' | 'captions';
 let owner = '';
 
 /** Says who writes here: what one person wrote is never sent in another's name. */
@@ -33,11 +33,11 @@ let counted = 0;
  * Keeps what is written of one thing by one writer: another writer of the same, in this window or another, never
  * writes over it, and nobody is offered it while its writer is there.
  */
-export class Keeper {
+export class DraftKeeper {
   readonly #key: string;
   #letGo = () => {};
 
-  constructor(kind: Kept, id: string) {
+  constructor(kind: DraftKind, id: string) {
     this.#key = mine(
       `${kind}/${id}/${Date.now().toString(36)}-${++counted}${Math.random().toString(36).slice(2, 8)}`,
     );
@@ -72,7 +72,7 @@ export class Keeper {
 
   /** Forgets what the server has now. */
   async forget(): Promise<void> {
-    await forget(this.#key);
+    await forgetDraft(this.#key);
   }
 
   /** Says that nobody writes on: what is kept still is offered from now on. */
@@ -83,7 +83,7 @@ export class Keeper {
 }
 
 /** Forgets something that was found, once it is taken or thrown away on purpose. */
-export async function forget(key: string): Promise<void> {
+export async function forgetDraft(key: string): Promise<void> {
   try {
     localStorage.removeItem(AT_ONCE + key);
   } catch {}
@@ -91,7 +91,7 @@ export async function forget(key: string): Promise<void> {
 }
 
 /** What was kept of a kind, or of one thing of it, by writers that are gone; the latest first. */
-export async function kept<T>(kind: Kept, id?: string): Promise<Found<T>[]> {
+export async function keptDrafts<T>(kind: DraftKind, id?: string): Promise<Found<T>[]> {
   const start = mine(`${kind}/`);
   const [all, locks] = await Promise.all([
     everything<T>(),
@@ -125,7 +125,7 @@ const timeOf = (what: unknown): string =>
   typeof what === 'object' && what !== null && 'at' in what ? String(what.at) : '';
 
 /** True where anything of somebody's is kept that the server does not have, be it written on still. */
-export async function anyKept(): Promise<boolean> {
+export async function anyDrafts(): Promise<boolean> {
   return (await everything()).some(([key]) => key.startsWith(`${owner}/`));
 }
 
@@ -134,8 +134,8 @@ let shut = false;
 export const keepsNothing = (): boolean => shut;
 
 /** Forgets all that was kept of whoever writes here, and keeps nothing more of it in this window. */
-export async function forgetAll(): Promise<void> {
+export async function forgetDrafts(): Promise<void> {
   shut = true;
   const all = await everything();
-  await Promise.all(all.flatMap(([key]) => (key.startsWith(`${owner}/`) ? [forget(key)] : [])));
+  await Promise.all(all.flatMap(([key]) => (key.startsWith(`${owner}/`) ? [forgetDraft(key)] : [])));
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { apart, likeness, SAME_PICTURE, SIDE } from './likeness.ts';
+import { hammingDistance, perceptualHash, SAME_PICTURE, SIDE } from './perceptualhash.ts';
 
 /** A made-up picture: light and dark patches that run into one another, other ones for every seed. */
 function picture(seed: number): Uint8Array {
@@ -27,16 +27,18 @@ describe('a likeness', () => {
         (seed, contrast) => {
           const before = picture(seed);
           const after = before.map((value, at) => value * contrast + 8 + ((at * 7919) % 3));
-          expect(apart(likeness(before), likeness(Uint8Array.from(after)))).toBeLessThanOrEqual(SAME_PICTURE);
+          expect(
+            hammingDistance(perceptualHash(before), perceptualHash(Uint8Array.from(after))),
+          ).toBeLessThanOrEqual(SAME_PICTURE);
         },
       ),
     );
   });
 
   it('of other pictures lies further apart', () => {
-    const likenesses = Array.from({ length: 12 }, (_, at) => likeness(picture(at * 3 + 1)));
+    const likenesses = Array.from({ length: 12 }, (_, at) => perceptualHash(picture(at * 3 + 1)));
     const near = likenesses.flatMap((one, at) =>
-      likenesses.slice(at + 1).filter((other) => apart(one, other) <= SAME_PICTURE),
+      likenesses.slice(at + 1).filter((other) => hammingDistance(one, other) <= SAME_PICTURE),
     );
     expect(near.length).toBeLessThan(4);
   });
@@ -44,13 +46,13 @@ describe('a likeness', () => {
   it('fits into 64 bits', () => {
     fc.assert(
       fc.property(fc.uint8Array({ minLength: SIDE * SIDE, maxLength: SIDE * SIDE }), (grey) => {
-        expect(likeness(grey)).toBeLessThan(2n ** 64n);
+        expect(perceptualHash(grey)).toBeLessThan(2n ** 64n);
       }),
     );
   });
 
   it('is as far from itself as nothing, and from its reverse as can be', () => {
-    expect(apart(0b1010n, 0b1010n)).toBe(0);
-    expect(apart(0n, 2n ** 64n - 1n)).toBe(64);
+    expect(hammingDistance(0b1010n, 0b1010n)).toBe(0);
+    expect(hammingDistance(0n, 2n ** 64n - 1n)).toBe(64);
   });
 });

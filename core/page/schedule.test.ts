@@ -3,9 +3,17 @@ import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { PageDocumentSchema, type PageDocument } from './document.ts';
 import { seenBy, seenSomeDay } from './seen.ts';
-import { bothWhen, isAsStrict, isSeen, showsOn, whenOf, withWhen, type When } from './when.ts';
+import {
+  bothSchedules,
+  isAsStrict,
+  isSeen,
+  showsOn,
+  scheduleOf,
+  withSchedule,
+  type Schedule,
+} from './schedule.ts';
 
-const page = (...whens: (When | null)[]): PageDocument =>
+const page = (...whens: (Schedule | null)[]): PageDocument =>
   v.parse(PageDocumentSchema, {
     type: 'doc',
     content: whens.map((when, at) => ({
@@ -21,7 +29,7 @@ const seen = (document: PageDocument, day: string, ours = false) =>
     .replace(/\D/g, '');
 
 describe('when a block is shown', () => {
-  it.each<[When, string, string]>([
+  it.each<[Schedule, string, string]>([
     [{}, '2026-11-26', 'now'],
     [{ from: '2026-11-26' }, '2026-11-25', 'not-yet'],
     [{ from: '2026-11-26' }, '2026-11-26', 'now'],
@@ -53,8 +61,8 @@ describe('when a block is shown', () => {
   });
 
   it('is null where it says nothing', () => {
-    expect(whenOf({ type: 'rule', attrs: { when: { from: null, hidden: false } } })).toBeNull();
-    expect(whenOf({ type: 'rule' })).toBeNull();
+    expect(scheduleOf({ type: 'rule', attrs: { when: { from: null, hidden: false } } })).toBeNull();
+    expect(scheduleOf({ type: 'rule' })).toBeNull();
   });
 
   it('is the same page where everybody sees all of it', () => {
@@ -77,8 +85,8 @@ const anyLooking = fc.record({
 describe('when something is shown that two say something of', () => {
   it('is where both let it be seen, and nowhere else', () => {
     fc.assert(
-      fc.property(anyWhen, anyWhen, anyLooking, (one, other, looking) => {
-        expect(isSeen(bothWhen(one, other), looking)).toBe(isSeen(one, looking) && isSeen(other, looking));
+      fc.property(anyWhen, anyWhen, anyLooking, (one, other, viewer) => {
+        expect(isSeen(bothSchedules(one, other), viewer)).toBe(isSeen(one, viewer) && isSeen(other, viewer));
       }),
     );
   });
@@ -86,22 +94,22 @@ describe('when something is shown that two say something of', () => {
   it('is as strict as each of them, and a block says so', () => {
     fc.assert(
       fc.property(anyWhen, anyWhen, (one, other) => {
-        const both = bothWhen(one, other);
+        const both = bothSchedules(one, other);
         expect([isAsStrict(both, one), isAsStrict(both, other)]).toEqual([true, true]);
-        const block = withWhen({ type: 'rule', attrs: { when: one } }, other);
-        expect(isAsStrict(whenOf(block), both)).toBe(true);
+        const block = withSchedule({ type: 'rule', attrs: { when: one } }, other);
+        expect(isAsStrict(scheduleOf(block), both)).toBe(true);
       }),
     );
   });
 });
 
 describe('what is hidden within something', () => {
-  const words = (text: string, when: When | null = null) => ({
+  const words = (text: string, when: Schedule | null = null) => ({
     type: 'paragraph',
     attrs: { when },
     content: [{ type: 'text', text }],
   });
-  const hidden: When = { hidden: true };
+  const hidden: Schedule = { hidden: true };
   const shownOf = (...content: object[]) =>
     JSON.stringify(
       seenBy(v.parse(PageDocumentSchema, { type: 'doc', content }), { day: '2026-11-26', ours: false })

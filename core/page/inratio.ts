@@ -1,32 +1,16 @@
-import * as v from 'valibot';
 import { CENTRE, type FocalPoint, type Size } from '../geometry/rectangle.ts';
 import type { Style } from '../markup/index.ts';
-import type { Shown } from './room.ts';
-
-const part = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100));
-
-/** A box of a ratio that a picture stands in: it fills it, cut round its focal point, or is fitted into it whole. */
-export const BoxSchema = v.object({ width: part, height: part, how: v.picklist(['filled', 'fitted']) });
-export type Box = v.InferOutput<typeof BoxSchema>;
-
-/** The ratios that a box is offered in. */
-export const BOX_RATIOS = [
-  [1, 1],
-  [4, 3],
-  [3, 2],
-  [16, 9],
-  [2, 3],
-  [3, 4],
-] as const;
+import type { AspectRatio } from './aspectratio.ts';
+import type { Shown } from './availablewidth.ts';
 
 /** How many times as wide as its box a picture is drawn in it: more than once where it fills one that is narrower. */
-export function zoomIn({ width, height, how }: Box, picture: Size): number {
+export function zoomIn({ width, height, how }: AspectRatio, picture: Size): number {
   const wider = (picture.width / picture.height) * (height / width);
   return how === 'filled' ? Math.max(1, wider) : Math.min(1, wider);
 }
 
 /** How wide a picture itself is shown, in a box that is shown so. */
-export function shownInBox(shown: Shown, box: Box, picture: Size): Shown {
+export function shownInRatio(shown: Shown, box: AspectRatio, picture: Size): Shown {
   const zoom = zoomIn(box, picture);
   return {
     ...shown,
@@ -40,7 +24,7 @@ export function shownInBox(shown: Shown, box: Box, picture: Size): Shown {
 }
 
 /** The style of a picture in a box: cut so that its focal point lies as near to the middle as it can. */
-export function boxStyle(box: Box, picture: Size, focal: FocalPoint = CENTRE): Style {
+export function ratioStyle(box: AspectRatio, picture: Size, focal: FocalPoint = CENTRE): Style {
   const { width, height, how } = box;
   const style = {
     'aspect-ratio': `${width}/${height}`,

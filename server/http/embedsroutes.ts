@@ -36,7 +36,7 @@ import { outsideAddress } from './outside.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns embeds, their hosts, and what pages lead to outside. */
-export function answerEmbeds(
+export function embedRoutes(
   router: Router,
   whoAsks: WhoAsks,
   { database, siteId, store, configuration, outbound }: Services,

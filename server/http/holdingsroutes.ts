@@ -36,7 +36,7 @@ import { admit, route, type WhoAsks } from './route.ts';
 const MOST_PACKED = 5000;
 
 /** Answers what concerns the holdings. */
-export function answerHoldings(
+export function holdingsRoutes(
   router: Router,
   whoAsks: WhoAsks,
   { database, siteId, store, runner, log }: Services,

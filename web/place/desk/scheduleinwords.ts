@@ -1,8 +1,8 @@
-import { showsOn, type When } from '@placard/core/page';
+import { showsOn, type Schedule } from '@placard/core/page';
 import { writtenDay } from '@placard/core/text';
 
 /** What is said on the desk of when something is shown. */
-export function whenInWords(when: When, day: string): string {
+export function scheduleInWords(when: Schedule, day: string): string {
   const shows = showsOn(when, day);
   const whom = when.ours ? ' · our people' : '';
   if (shows === 'hidden') return `hidden${whom}`;

@@ -33,7 +33,7 @@ import { notHeld, onlyPictures } from '../refusal.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns the preparing of pictures. */
-export function answerPrep(
+export function prepRoutes(
   router: Router,
   whoAsks: WhoAsks,
   { database, siteId, store, runner, configuration }: Services,

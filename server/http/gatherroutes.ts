@@ -31,14 +31,14 @@ import type { CataloguePicture } from '../outbound/catalogue.ts';
 import { lookAt as look } from '../outbound/look.ts';
 import { playerFrame } from '../outbound/playerframe.ts';
 import { checkAddress } from '../outbound/reach.ts';
-import { refuseWithoutRoom } from '../site/room.ts';
+import { refuseOverQuota } from '../site/quota.ts';
 import type { Services } from '../services.ts';
 import { outsideAddress } from './outside.ts';
 import { noVideoHost, Refusal, unfit } from '../refusal.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns bringing media in: arrivals, the web, the catalogue. */
-export function answerGather(router: Router, whoAsks: WhoAsks, services: Services): void {
+export function gatherRoutes(router: Router, whoAsks: WhoAsks, services: Services): void {
   const {
     database,
     siteId,
@@ -112,7 +112,7 @@ export function answerGather(router: Router, whoAsks: WhoAsks, services: Service
     const site = await siteId();
     const ids = await refusing(async () => {
       // How large they are is known only once they come; the next one finds no room then.
-      await refuseWithoutRoom({ database, uploads: configuration.uploads, store }, site, 1);
+      await refuseOverQuota({ database, uploads: configuration.uploads, store }, site, 1);
       for (const { address } of body.items) checkAddress(address, configuration.trustedOutside);
       return arrivals.announceFetches(database, site, person.id, body.items);
     });

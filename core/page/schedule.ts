@@ -1,11 +1,11 @@
 import * as v from 'valibot';
-import type { AnyBlock } from './kinds/kind.ts';
 import { isDay } from '../text/index.ts';
+import type { AnyBlock } from './anyblock.ts';
 
 const DaySchema = v.optional(v.nullable(v.pipe(v.string(), v.check(isDay, 'This is no day.'))));
 
 /** When and for whom a page or one of its blocks is shown. */
-export const WhenSchema = v.object({
+export const ScheduleSchema = v.object({
   /** The first day and the last, at the site's clock (ISO 8601). */
   from: DaySchema,
   until: DaySchema,
@@ -14,10 +14,10 @@ export const WhenSchema = v.object({
   /** Our people alone see it. */
   ours: v.optional(v.nullable(v.boolean())),
 });
-export type When = v.InferOutput<typeof WhenSchema>;
+export type Schedule = v.InferOutput<typeof ScheduleSchema>;
 
 /** Who looks, and on which day (ISO 8601). */
-export interface Looking {
+export interface Viewer {
   day: string;
   /** One of our people, who see what is for them alone. */
   ours: boolean;
@@ -27,24 +27,24 @@ export interface Looking {
 export type Shows = 'not-yet' | 'now' | 'over' | 'hidden';
 
 /** Whether something is shown on a day. */
-export function showsOn({ from, until, hidden }: When, day: string): Shows {
+export function showsOn({ from, until, hidden }: Schedule, day: string): Shows {
   if (hidden) return 'hidden';
   if (until && day > until) return 'over';
   return from && day < from ? 'not-yet' : 'now';
 }
 
 /** When a block is shown; null where it always is, to everybody. */
-export function whenOf({ attrs }: AnyBlock): When | null {
-  const when = attrs && 'when' in attrs ? (attrs.when as When | null) : null;
+export function scheduleOf({ attrs }: AnyBlock): Schedule | null {
+  const when = attrs && 'when' in attrs ? (attrs.when as Schedule | null) : null;
   return when && Object.values(when).some(Boolean) ? when : null;
 }
 
 /** True where somebody who looks sees it. */
-export const isSeen = (when: When | null, { day, ours }: Looking): boolean =>
+export const isSeen = (when: Schedule | null, { day, ours }: Viewer): boolean =>
   when === null || (showsOn(when, day) === 'now' && (ours || !when.ours));
 
 /** When something is shown that two say something of: where both let it be seen. */
-export function bothWhen(one: When | null, other: When | null): When | null {
+export function bothSchedules(one: Schedule | null, other: Schedule | null): Schedule | null {
   if (!one || !other) return one ?? other;
   const [froms, untils] = [
     [one.from, other.from].filter(Boolean).toSorted(),
@@ -59,9 +59,9 @@ export function bothWhen(one: When | null, other: When | null): When | null {
 }
 
 /** True where whoever sees something that is shown so sees it as well where it is shown as the other says. */
-export function isAsStrict(when: When | null, than: When | null): boolean {
-  const both = bothWhen(when, than);
-  const said = (one: When | null) => [
+export function isAsStrict(when: Schedule | null, than: Schedule | null): boolean {
+  const both = bothSchedules(when, than);
+  const said = (one: Schedule | null) => [
     one?.from || '',
     one?.until || '',
     Boolean(one?.hidden),
@@ -71,7 +71,7 @@ export function isAsStrict(when: When | null, than: When | null): boolean {
 }
 
 /** A block that is shown no more than this says besides what it says itself. */
-export function withWhen<Block extends AnyBlock>(block: Block, when: When | null): Block {
-  if (isAsStrict(whenOf(block), when)) return block;
-  return { ...block, attrs: { ...block.attrs, when: bothWhen(whenOf(block), when) } };
+export function withSchedule<Block extends AnyBlock>(block: Block, when: Schedule | null): Block {
+  if (isAsStrict(scheduleOf(block), when)) return block;
+  return { ...block, attrs: { ...block.attrs, when: bothSchedules(scheduleOf(block), when) } };
 }

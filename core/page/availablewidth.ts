@@ -1,5 +1,5 @@
 import { columnOf, type Measure } from '../geometry/measure.ts';
-import type { Box } from './box.ts';
+import type { AspectRatio } from './aspectratio.ts';
 
 /** Below this width of the screen (CSS pixels) what stands beside something stands above or below it. */
 export const NARROW = 600;
@@ -9,7 +9,7 @@ export const NARROWEST = 320;
 export const BELOW_NARROW = `(max-width: ${NARROW - 0.02}px)`;
 
 /** How much width there is for what stands somewhere in a page, handed down from what holds it. */
-export interface Room {
+export interface AvailableWidth {
   /** CSS pixels, on screens that are wide enough. */
   readonly width: number;
   /** The share of a narrow screen, from above 0 to 1; and what edges and indents take of that, in CSS pixels. */
@@ -40,7 +40,7 @@ export interface Share {
 /** How something placed fills its room. */
 export interface Filled {
   /** In a box of another ratio than its own. */
-  readonly box?: Box;
+  readonly box?: AspectRatio;
   /** Behind what stands on it, in boxes of these ratios (width by height) at least, on wide screens and on narrow ones. */
   readonly cover?: { readonly wide: number; readonly narrow: number };
   /** A press on it opens it large, where it leads nowhere else. */
@@ -50,7 +50,7 @@ export interface Filled {
 }
 
 /** The room of what stands in a page itself. */
-export function pageRoom(measures: readonly Measure[]): Room {
+export function pageWidth(measures: readonly Measure[]): AvailableWidth {
   const width = columnOf(measures);
   return { width, share: 1, bleed: Math.max(width, ...measures.map((measure) => measure.width)) };
 }
@@ -107,7 +107,7 @@ export const narrowWidthOn = ({ width, share, less = 0, least = 0, fixed }: Show
   fixed ? width : Math.max(least, screen * share - less);
 
 /** A room within another, set in by so many CSS pixels. */
-export const setIn = (room: Room, by: number): Room => ({
+export const setIn = (room: AvailableWidth, by: number): AvailableWidth => ({
   ...room,
   width: Math.max(1, room.width - by),
   less: (room.less ?? 0) + by,
@@ -117,7 +117,11 @@ export const setIn = (room: Room, by: number): Room => ({
 });
 
 /** A part of a room: on wide screens one share of it less some pixels, on narrow ones another. */
-export function partOf({ width, share, less = 0, least, wide }: Room, of: Share, narrow: Share): Room {
+export function partOf(
+  { width, share, less = 0, least, wide }: AvailableWidth,
+  of: Share,
+  narrow: Share,
+): AvailableWidth {
   const taken = less * narrow.share + narrow.less;
   return {
     width: Math.max(1, Math.ceil(width * of.share - of.less)),
@@ -130,7 +134,7 @@ export function partOf({ width, share, less = 0, least, wide }: Room, of: Share,
 }
 
 /** The room of what leaves the column, where something may. */
-export const acrossRoom = (room: Room): Room =>
+export const acrossWidth = (room: AvailableWidth): AvailableWidth =>
   room.bleed === null ? room : { ...room, width: room.bleed, wide: { share: 1, less: 0 } };
 
 /** The length that is this share of the screen (CSS). */

@@ -4,15 +4,15 @@ import { Plugin, type EditorState, type Transaction } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import * as v from 'valibot';
 import {
-  bothWhen,
+  bothSchedules,
   isAsStrict,
   isSeen,
-  WhenSchema,
-  whenOf,
-  type Looking,
-  type When,
+  ScheduleSchema,
+  scheduleOf,
+  type Viewer,
+  type Schedule,
 } from '@placard/core/page';
-import { whenInWords } from './wheninwords.ts';
+import { scheduleInWords } from './scheduleinwords.ts';
 
 /** Said in a transaction when somebody looks at another day. */
 export const LOOK = 'another day is looked at';
@@ -23,9 +23,9 @@ export const SAYS_WHEN = 'when blocks are shown is said';
  * When a block is shown, kept with it wherever it goes: cut and pasted, dragged, joined to another, lifted out of what
  * was hidden. Said beside it on the desk, where what nobody sees stands paler.
  */
-export const ShownWhen = Extension.create<{ types: readonly string[]; looking: () => Looking }>({
+export const Scheduled = Extension.create<{ types: readonly string[]; viewer: () => Viewer }>({
   name: 'shownWhen',
-  addOptions: () => ({ types: [], looking: () => ({ day: '', ours: true }) }),
+  addOptions: () => ({ types: [], viewer: () => ({ day: '', ours: true }) }),
   addGlobalAttributes() {
     return [
       {
@@ -43,14 +43,14 @@ export const ShownWhen = Extension.create<{ types: readonly string[]; looking: (
     ];
   },
   addProseMirrorPlugins() {
-    const { looking } = this.options;
+    const { viewer } = this.options;
     return [
       new Plugin({
         state: {
-          init: (_config, { doc }) => said(doc, looking()),
+          init: (_config, { doc }) => said(doc, viewer()),
           apply: (transaction, before) => {
-            if (transaction.getMeta(LOOK)) return said(transaction.doc, looking());
-            return transaction.docChanged ? said(transaction.doc, looking()) : before;
+            if (transaction.getMeta(LOOK)) return said(transaction.doc, viewer());
+            return transaction.docChanged ? said(transaction.doc, viewer()) : before;
           },
         },
         appendTransaction: keptHidden,
@@ -67,21 +67,21 @@ export const ShownWhen = Extension.create<{ types: readonly string[]; looking: (
   },
 });
 
-function readWhen(said: string | null): When | null {
+function readWhen(said: string | null): Schedule | null {
   if (said === null) return null;
   try {
-    const read = v.safeParse(WhenSchema, JSON.parse(said));
+    const read = v.safeParse(ScheduleSchema, JSON.parse(said));
     return read.success ? read.output : null;
   } catch {
     return null;
   }
 }
 
-const ownWhen = (node: Node): When | null => whenOf({ type: node.type.name, attrs: node.attrs });
+const ownWhen = (node: Node): Schedule | null => scheduleOf({ type: node.type.name, attrs: node.attrs });
 
 /** When what stands at a place is shown, with all that holds it down to a depth. */
-const whenAt = ($pos: ResolvedPos, depth = $pos.depth): When | null =>
-  Array.from({ length: depth }, (_, at) => ownWhen($pos.node(at + 1))).reduce(bothWhen, null);
+const whenAt = ($pos: ResolvedPos, depth = $pos.depth): Schedule | null =>
+  Array.from({ length: depth }, (_, at) => ownWhen($pos.node(at + 1))).reduce(bothSchedules, null);
 
 /**
  * Nothing becomes public by being joined, lifted or turned into something else: what was hidden where it stood is so
@@ -111,17 +111,17 @@ function keptHidden(
       if (gone || node.content.size === 0) continue;
       const $now = tr.doc.resolve(now);
       if ($now.depth === 0 || isAsStrict(whenAt($now), was)) continue;
-      tr.setNodeAttribute($now.before(), 'when', bothWhen(ownWhen($now.parent), was));
+      tr.setNodeAttribute($now.before(), 'when', bothSchedules(ownWhen($now.parent), was));
     }
   });
   return tr.docChanged ? tr : null;
 }
 
 /** Goes through the words that are not shown always and to everybody, with when they are. */
-function hiddenWords(doc: Node, look: (node: Node, pos: number, when: When) => void): void {
-  const within = (holder: Node, begins: number, inherited: When | null) =>
+function hiddenWords(doc: Node, look: (node: Node, pos: number, when: Schedule) => void): void {
+  const within = (holder: Node, begins: number, inherited: Schedule | null) =>
     holder.forEach((node, offset) => {
-      const when = bothWhen(inherited, ownWhen(node));
+      const when = bothSchedules(inherited, ownWhen(node));
       if (!node.isTextblock) within(node, begins + offset + 1, when);
       else if (when) look(node, begins + offset, when);
     });
@@ -134,11 +134,11 @@ export function carried({ doc }: EditorState, from: number, to: number): Fragmen
 }
 
 /** What is copied, with what it inherits from what holds it. */
-function withInherited(slice: Slice, inherited: When | null): Slice {
-  const baked = (fragment: Fragment, when: When | null): Fragment =>
+function withInherited(slice: Slice, inherited: Schedule | null): Slice {
+  const baked = (fragment: Fragment, when: Schedule | null): Fragment =>
     Fragment.from(
       fragment.content.map((node) => {
-        const all = bothWhen(when, ownWhen(node));
+        const all = bothSchedules(when, ownWhen(node));
         if (!all || node.isInline) return node;
         const inside = node.isTextblock ? node.content : baked(node.content, all);
         return 'when' in node.attrs
@@ -172,7 +172,7 @@ function asBlocksOfTheirOwn(slice: Slice): Slice {
 const blocksIn = (node: Node): Node[] =>
   node.content.content.flatMap((child) => (child.type.spec.group ? [child] : blocksIn(child)));
 
-function said(doc: Node, looking: Looking): DecorationSet {
+function said(doc: Node, viewer: Viewer): DecorationSet {
   const decorations: Decoration[] = [];
   doc.descendants((node, pos) => {
     if (node.isInline) return false;
@@ -180,8 +180,8 @@ function said(doc: Node, looking: Looking): DecorationSet {
     if (when)
       decorations.push(
         Decoration.node(pos, pos + node.nodeSize, {
-          class: isSeen(when, looking) ? 'shown-when' : 'shown-when not-seen',
-          'data-when': whenInWords(when, looking.day),
+          class: isSeen(when, viewer) ? 'shown-when' : 'shown-when not-seen',
+          'data-when': scheduleInWords(when, viewer.day),
         }),
       );
     return !node.isTextblock;

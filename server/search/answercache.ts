@@ -19,7 +19,7 @@ interface Answer {
  * Answers that many windows ask for at once and again and again: worked out once, and kept until anything at all has
  * changed. Whether it has is one look at the end of an index (`told`), in whichever process it changed.
  */
-export class Remembered {
+export class AnswerCache {
   readonly #database: Database;
   readonly #answers = new Map<string, Answer>();
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { largestOf } from '../geometry/rectangle.ts';
-import { boxStyle, shownInBox, zoomIn } from './box.ts';
+import { ratioStyle, shownInRatio, zoomIn } from './inratio.ts';
 
 const part = fc.integer({ min: 1, max: 20 });
 const size = fc.record({
@@ -38,7 +38,7 @@ describe('a picture in a box of a ratio', () => {
           const picture = { width: 30_000, height: 20_000 };
           const crop = largestOf(width / height, picture, { x, y });
           const [left = 0, top = 0] = (
-            boxStyle({ width, height, how: 'filled' }, picture, { x, y })['object-position'] ?? ''
+            ratioStyle({ width, height, how: 'filled' }, picture, { x, y })['object-position'] ?? ''
           )
             .split(' ')
             .map((share) => Number(share.replace('%', '')) / 100);
@@ -52,7 +52,9 @@ describe('a picture in a box of a ratio', () => {
 
   it('needs as many pixels as it is drawn wide, on every screen', () => {
     const shown = { width: 300, share: 1, across: false };
-    expect(shownInBox(shown, { width: 1, height: 1, how: 'filled' }, { width: 3000, height: 1500 })).toEqual({
+    expect(
+      shownInRatio(shown, { width: 1, height: 1, how: 'filled' }, { width: 3000, height: 1500 }),
+    ).toEqual({
       width: 600,
       share: 2,
       across: false,

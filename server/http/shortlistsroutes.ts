@@ -15,7 +15,7 @@ import type { Services } from '../services.ts';
 import { route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns shortlists and kept searches. */
-export function answerShortlists(router: Router, whoAsks: WhoAsks, { database, siteId }: Services): void {
+export function shortlistRoutes(router: Router, whoAsks: WhoAsks, { database, siteId }: Services): void {
   route(router, whoAsks, listShortlists, async () => shortlists.listShortlists(database, await siteId()));
   route(router, whoAsks, createShortlist, async ({ body, person }) => ({
     id: await shortlists.createShortlist(database, await siteId(), person.id, body.name),

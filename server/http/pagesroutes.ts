@@ -32,7 +32,7 @@ import { linkedPages } from '../pages/linkedpages.ts';
 import * as manage from '../pages/managepages.ts';
 import { pagesUsing } from '../pages/standingcopies.ts';
 import * as versions from '../pages/versions.ts';
-import * as letgo from '../pages/letgo.ts';
+import * as letgo from '../pages/waive.ts';
 import * as list from '../pages/listpages.ts';
 import * as pages from '../pages/pages.ts';
 import * as write from '../pages/writepage.ts';
@@ -47,10 +47,10 @@ const PHONE = 390;
 const DESK = 1280;
 
 /** Answers what concerns pages. */
-export function answerPages(
+export function pageRoutes(
   router: Router,
   whoAsks: WhoAsks,
-  { database, siteId, store, configuration, log, remembered }: Services,
+  { database, siteId, store, configuration, log, cache }: Services,
 ): void {
   const { contentOrigin, trustedFrames } = configuration;
   const theSite = () => readSite(database, contentOrigin);
@@ -62,7 +62,7 @@ export function answerPages(
 
   route(router, whoAsks, listPages, async ({ query }) => {
     const id = await siteId();
-    return remembered.ask(`pages of ${id} ${JSON.stringify(query)}`, () =>
+    return cache.ask(`pages of ${id} ${JSON.stringify(query)}`, () =>
       list.listPages(database, id, query, addressOf),
     );
   });
@@ -88,10 +88,10 @@ export function answerPages(
   route(router, whoAsks, proofPage, async ({ params, query, session }) => {
     const { site, page } = await read(params.id);
     const { findings, holdings, today } = await pages.findingsOf(database, site.id, page);
-    const looking = { day: query.on ?? today, ours: query.ours === 'yes' };
-    const seen = seenBy(wholePage(page), looking);
+    const viewer = { day: query.on ?? today, ours: query.ours === 'yes' };
+    const seen = seenBy(wholePage(page), viewer);
     return {
-      preview: proofAddress(store, contentOrigin, page.id, page.version, looking, session),
+      preview: proofAddress(store, contentOrigin, page.id, page.version, viewer, session),
       version: page.version,
       findings,
       weights: [PHONE, DESK].map((viewport) => ({
@@ -190,7 +190,7 @@ export function answerPages(
     return (await pages.findingsOf(database, site.id, page)).findings;
   };
   route(router, whoAsks, letFindingGo, async ({ params, body, person }) => {
-    await letgo.letFindingGo(database, await siteId(), person, params.id, await findingsOf(params.id), body);
+    await letgo.waiveFinding(database, await siteId(), person, params.id, await findingsOf(params.id), body);
     return { findings: await findingsOf(params.id) };
   });
   route(router, whoAsks, holdFindingBack, async ({ params }) => {

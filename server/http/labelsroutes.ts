@@ -40,7 +40,7 @@ import { notHeld, unread } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
 /** Answers what concerns labels beyond their words: terms, permissions, judgements, history, what ends. */
-export function answerLabels(router: Router, whoAsks: WhoAsks, services: Services): void {
+export function labelRoutes(router: Router, whoAsks: WhoAsks, services: Services): void {
   const { database, store, configuration, outbound, runner, log, siteId } = services;
 
   route(router, whoAsks, judgeAsset, async ({ params }) =>

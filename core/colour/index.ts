@@ -1,0 +1,1 @@
+export { COLOURS, colourOf, type Colour } from './colour.ts';

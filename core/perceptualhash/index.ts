@@ -1,0 +1,1 @@
+export { hammingDistance, perceptualHash, sameProportions, SIDE, SAME_PICTURE } from './perceptualhash.ts';
