@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { element, type Style } from '../markup/index.ts';
-import type { BulletList, OrderedList } from './kinds/lists.ts';
+import type { BulletList, OrderedList } from './lists.ts';
 import { inLines, LINES } from './lines.ts';
 import { scheduleOf } from './schedule.ts';
 import { kind, type AnyBlock, type ForeignElement, type Kind, type Reading } from './kinds/kind.ts';

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { kind, type ForeignElement, type Kind, type Reading } from './kind.ts';
-import { listed, type BulletList, type ListItem } from './lists.ts';
+import { listed, type BulletList, type ListItem } from '../lists.ts';
 
 export const bulletList: Kind<BulletList> = kind<BulletList>({
   type: 'bulletList',

@@ -5,7 +5,7 @@ import { scheduleOf } from '../schedule.ts';
 import { inlineMarkup } from '../words.ts';
 import { LINES } from '../lines.ts';
 import { kind, type Kind } from './kind.ts';
-import { inItem, type ListItem } from './lists.ts';
+import { inItem, type ListItem } from '../lists.ts';
 
 /** What a browser indents the items of a list by, in CSS pixels. */
 const INDENT = 40;

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { kind, type Kind } from './kind.ts';
-import { listed, type ListItem, type OrderedList } from './lists.ts';
+import { listed, type ListItem, type OrderedList } from '../lists.ts';
 
 /** The highest number that a list may begin with. */
 const HIGHEST = 1_000_000;

@@ -3,7 +3,7 @@ import { element } from '../../markup/index.ts';
 import { isPlainAddress, linked, targetOf } from '../link.ts';
 import { setIn } from '../availablewidth.ts';
 import type { PageLink } from '../words.ts';
-import type { BulletList, OrderedList } from './lists.ts';
+import type { BulletList, OrderedList } from '../lists.ts';
 import { inLines, LINES } from '../lines.ts';
 import { kind, type Kind } from './kind.ts';
 import type { Paragraph } from './paragraph.ts';

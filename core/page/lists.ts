@@ -1,6 +1,6 @@
-import { inLines } from '../lines.ts';
-import type { AnyBlock } from './kind.ts';
-import type { Paragraph } from './paragraph.ts';
+import { inLines } from './lines.ts';
+import type { AnyBlock } from './kinds/kind.ts';
+import type { Paragraph } from './kinds/paragraph.ts';
 
 /** One item of a list: words, and lists in it. */
 export interface ListItem {
