@@ -1,6 +1,11 @@
 import type { AnyExtension } from '@tiptap/core';
 import { Document } from '@tiptap/extension-document';
-import { StarterKit } from '@tiptap/starter-kit';
+import { Bold } from '@tiptap/extension-bold';
+import { HardBreak } from '@tiptap/extension-hard-break';
+import { Italic } from '@tiptap/extension-italic';
+import { ListKeymap } from '@tiptap/extension-list';
+import { Text } from '@tiptap/extension-text';
+import { Dropcursor, Gapcursor, UndoRedo } from '@tiptap/extensions';
 import { BLOCK_TYPES, type Viewer } from '@placard/core/page';
 import { WriteBehind } from './behind.ts';
 import { ChosenWords } from './desk/chosenwords.ts';
@@ -33,23 +38,13 @@ export const pageExtensions = (
   WriteBehind,
   ChosenWords,
   Pasting.configure({ onPasted }),
-  StarterKit.configure({
-    document: false,
-    // Kinds of blocks have folders of their own.
-    paragraph: false,
-    heading: false,
-    bulletList: false,
-    orderedList: false,
-    listItem: false,
-    blockquote: false,
-    code: false,
-    codeBlock: false,
-    horizontalRule: false,
-    strike: false,
-    underline: false,
-    trailingNode: false,
-    link: false,
-    dropcursor: { color: '#a6342b', width: 2 },
-  }),
+  Bold,
+  Dropcursor.configure({ color: '#a6342b', width: 2 }),
+  Gapcursor,
+  HardBreak,
+  UndoRedo,
+  Italic,
+  ListKeymap,
+  Text,
   ...blockExtensions(),
 ];
