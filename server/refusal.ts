@@ -25,13 +25,16 @@ export type RefusalSort =
   /** There is no room for it. */
   | 'full';
 
+/** What else a caller is told, and what it came of. */
+type More = Partial<ProblemDocument> & ErrorOptions;
+
 /** Something that is not done; the message is a sentence for whoever wanted it. */
 export class Refusal extends Error {
   readonly sort: RefusalSort;
   readonly more: Partial<ProblemDocument>;
 
-  constructor(sort: RefusalSort, says: string, more: Partial<ProblemDocument> = {}) {
-    super(says);
+  constructor(sort: RefusalSort, says: string, { cause, ...more }: More = {}) {
+    super(says, cause === undefined ? undefined : { cause });
     this.sort = sort;
     this.more = more;
   }
@@ -39,7 +42,7 @@ export class Refusal extends Error {
 
 const refusal =
   (sort: RefusalSort) =>
-  (says: string, more: Partial<ProblemDocument> = {}): Refusal =>
+  (says: string, more: More = {}): Refusal =>
     new Refusal(sort, says, more);
 
 export const unread = refusal('unread');

@@ -1,3 +1,4 @@
+import { DESK, PHONE } from '../geometry/screens.ts';
 import * as v from 'valibot';
 import { element, toHtml, type Element } from '../markup/index.ts';
 import { escapeHtml } from '../text/index.ts';
@@ -8,7 +9,7 @@ import { policySource } from './host.ts';
 export const LONGEST_BOXED = 30_000;
 
 /** The screens that the heights of a box are worked out for, in CSS pixels; between 599 and 600 what stands beside words goes under them. */
-const SCREENS = [320, 390, 599, 600, 768, 1280] as const;
+const SCREENS = [320, PHONE, 599, 600, 768, DESK] as const;
 
 /** How high a box is that nobody has measured, in CSS pixels. */
 export const UNMEASURED = 420;

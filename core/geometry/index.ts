@@ -20,4 +20,5 @@ export {
   type Window,
 } from './window.ts';
 export { equalRows } from './equalrows.ts';
+export { DESK, PHONE } from './screens.ts';
 export { sizeFor, type SizeWish } from './wish.ts';

@@ -3,11 +3,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { afterAll, describe, expect, it } from 'vitest';
-import { Refused } from '../imaging/formats.ts';
 import { sniff } from '../imaging/sniff.ts';
 import { docx, pdf } from '../testing/documents.ts';
 import { readOffice } from './office.ts';
 import { readDocument } from './read.ts';
+import { Refusal } from '../refusal.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'placard-documents-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -46,7 +46,7 @@ describe('a PDF', () => {
       Buffer.concat([Buffer.from('%PDF-1.7\n'), Buffer.alloc(5000, 7)]),
     ],
   ])('%s is refused in a sentence', async (_, bytes) => {
-    await expect(read('broken.pdf', bytes)).rejects.toThrow(Refused);
+    await expect(read('broken.pdf', bytes)).rejects.toThrow(Refusal);
   });
 });
 

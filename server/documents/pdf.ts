@@ -4,9 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { carriedByPdf, signsPdf, type Carried } from '@placard/core/document';
-import { Refused } from '../imaging/formats.ts';
 import { objectsIn, qpdf } from './objects.ts';
 import { isLanguage } from './office.ts';
+import { unfit } from '../refusal.ts';
 
 const run = promisify(execFile);
 /** How long a program may look at a document, in milliseconds; and how much memory it may take, in kilobytes. */
@@ -26,13 +26,13 @@ export interface PdfFacts {
   signed: boolean;
 }
 
-/** Reads what a PDF says of itself (pdfinfo). Throws Refused for one that is damaged or locked. */
+/** Reads what a PDF says of itself (pdfinfo). Throws unfit for one that is damaged or locked. */
 export async function readPdf(path: string): Promise<PdfFacts> {
   const said = await poppler('pdfinfo', ['-enc', 'UTF-8', path]).catch((error: unknown) => {
     if (error instanceof Error && 'code' in error && error.code === 'ENOENT')
       throw new Error('pdfinfo is not installed on this machine.', { cause: error });
     const locked = /password/i.test(String((error as { stderr?: unknown }).stderr ?? ''));
-    throw new Refused(
+    throw unfit(
       locked
         ? 'This PDF is locked with a password, so that visitors could not read it either. Send one that is open.'
         : DAMAGED,
@@ -46,8 +46,7 @@ export async function readPdf(path: string): Promise<PdfFacts> {
       ?.slice(name.length + 1)
       .trim() ?? '';
   const pages = Number(line('Pages'));
-  if (!Number.isInteger(pages) || pages < 1)
-    throw new Refused('There is no page in this PDF. Export it anew.');
+  if (!Number.isInteger(pages) || pages < 1) throw unfit('There is no page in this PDF. Export it anew.');
   return {
     pages,
     title: line('Title').slice(0, 300),
@@ -58,7 +57,7 @@ export async function readPdf(path: string): Promise<PdfFacts> {
 
 const DAMAGED = 'This PDF is damaged or ends too early: it cannot be read. Send it again, or export it anew.';
 
-/** What a PDF has in it besides words and pictures, from each of its objects. Throws Refused. */
+/** What a PDF has in it besides words and pictures, from each of its objects. Throws unfit. */
 async function carriedIn(path: string): Promise<Pick<PdfFacts, 'carried' | 'signed'>> {
   const folder = await mkdtemp(join(tmpdir(), 'placard-pdf-'));
   const json = join(folder, 'objects.json');
@@ -76,7 +75,7 @@ async function carriedIn(path: string): Promise<Pick<PdfFacts, 'carried' | 'sign
   } catch (error) {
     if (error instanceof Error && /qpdf: not found/.test(error.message))
       throw new Error('qpdf is not installed on this machine.', { cause: error });
-    throw new Refused(DAMAGED, { cause: error });
+    throw unfit(DAMAGED, { cause: error });
   } finally {
     await rm(folder, { recursive: true, force: true });
   }

@@ -1,14 +1,15 @@
 import type { Facts } from '@placard/core/contract';
 import { carriedInWords } from '@placard/core/document';
-import { MIME_BY_EXTENSION, Refused } from '../imaging/formats.ts';
+import { MIME_BY_EXTENSION } from '../imaging/formats.ts';
 import { openPicture } from '../imaging/picture.ts';
 import { readOffice } from './office.ts';
 import { firstPage, readPdf } from './pdf.ts';
+import { unfit } from '../refusal.ts';
 
 /** How large the picture of a first page is made, in pixels. */
 const SMALL = 400;
 
-/** Reads what a document is, with a small picture of its first page. Throws Refused. */
+/** Reads what a document is, with a small picture of its first page. Throws unfit. */
 export async function readDocument(
   path: string,
   extension: string,
@@ -44,7 +45,7 @@ async function ofOffice(path: string) {
     const { pages, language, carried, thumbnail } = await readOffice(path);
     return { pages, language, note: carriedInWords(carried), page: thumbnail };
   } catch (error) {
-    throw new Refused(
+    throw unfit(
       'This document is damaged or ends too early: it cannot be read. Send it again, or save it anew.',
       { cause: error },
     );

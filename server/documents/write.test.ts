@@ -5,12 +5,12 @@ import { join } from 'node:path';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { afterAll, describe, expect, it } from 'vitest';
-import { Refused } from '../imaging/formats.ts';
 import { docx, firstOwn, pdf } from '../testing/documents.ts';
 import { readOffice } from './office.ts';
 import { readPdf } from './pdf.ts';
 import { readDocument } from './read.ts';
 import { writeDocument } from './write.ts';
+import { Refusal } from '../refusal.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'placard-writing-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -105,7 +105,7 @@ describe('a PDF that leaves', () => {
     ['nothing', Buffer.from('%PDF-1.7\n')],
     ['something else', Buffer.alloc(4000, 65)],
   ])('that is %s does not leave', async (_, bytes) => {
-    await expect(written('broken.pdf', bytes)).rejects.toThrow(Refused);
+    await expect(written('broken.pdf', bytes)).rejects.toThrow(Refusal);
   });
 });
 

@@ -14,9 +14,9 @@ import {
   withPdfUa,
 } from '@placard/core/document';
 import { DISK_FULL, type Written } from '../film/write.ts';
-import { Refused } from '../imaging/formats.ts';
 import { objectsIn, qpdf, type PdfObject } from './objects.ts';
 import { eachPart } from './parts.ts';
+import { unfit } from '../refusal.ts';
 
 /** The longest part of a document that is read whole. */
 const LONGEST_PART = 200_000_000;
@@ -26,7 +26,7 @@ const JPEG = '/DCTDecode';
 /**
  * Writes a document anew as it may leave: what its readers see untouched, and of who made it, with which programs, when
  * and where its pictures were taken, nothing; a PDF with its label (XMP) in it. One that is signed leaves as it came.
- * Throws Refused.
+ * Throws unfit.
  */
 export async function writeDocument(path: string, extension: string, xmp: string): Promise<Written> {
   const folder = await mkdtemp(join(tmpdir(), 'placard-document-'));
@@ -38,12 +38,9 @@ export async function writeDocument(path: string, extension: string, xmp: string
   } catch (error) {
     await rm(folder, GONE);
     if (/ENOSPC|No space left/i.test(String(error))) throw new Error(DISK_FULL, { cause: error });
-    throw new Refused(
-      'This cannot be written anew, so it cannot leave. Export it again from where it was made.',
-      {
-        cause: error,
-      },
-    );
+    throw unfit('This cannot be written anew, so it cannot leave. Export it again from where it was made.', {
+      cause: error,
+    });
   }
 }
 

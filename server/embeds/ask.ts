@@ -11,7 +11,6 @@ import {
 import { embedAddress, fileFor } from '@placard/core/embed/options';
 import { escapeHtml } from '@placard/core/text';
 import type { Database } from '../db/database.ts';
-import { Refused } from '../imaging/formats.ts';
 import type { PreviewOf } from '../outbound/look.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import { Refusal, unfit } from '../refusal.ts';
@@ -170,7 +169,7 @@ async function answerOf(
       photo: type === 'photo' && url !== null ? { address: url, title, creator: author } : null,
     };
   } catch (error) {
-    if (!(error instanceof Refused || error instanceof Refusal)) throw error;
+    if (!(error instanceof Refusal)) throw error;
     says.push(error.message);
     return null;
   }
@@ -194,7 +193,7 @@ async function pageAt(outbound: Outbound, address: string, says: string[]): Prom
     const about = /^\s*</.test(text) ? await aboutInThread(text, url.href) : null;
     return { url: url.href, about, framing: framingIn(knocked, null) };
   } catch (error) {
-    if (!(error instanceof Refused || error instanceof Refusal)) throw error;
+    if (!(error instanceof Refusal)) throw error;
     says.push(error.message);
     return null;
   }

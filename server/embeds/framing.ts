@@ -1,6 +1,6 @@
 import { framingOf, type Framing } from '@placard/core/embed';
-import { Refused } from '../imaging/formats.ts';
 import type { Knocked, Outbound } from '../outbound/outbound.ts';
+import { Refusal } from '../refusal.ts';
 
 /** Asks an address whether it lets itself be framed by the site, wherever it leads on to. */
 export async function askFraming(outbound: Outbound, address: string, site: string | null): Promise<Framing> {
@@ -13,7 +13,7 @@ export async function askFraming(outbound: Outbound, address: string, site: stri
       };
     return framingIn(knocked, site);
   } catch (error) {
-    if (!(error instanceof Refused)) throw error;
+    if (!(error instanceof Refusal)) throw error;
     return { may: false, says: error.message };
   }
 }

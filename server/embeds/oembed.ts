@@ -5,8 +5,8 @@ import { hostMatches } from '@placard/core/embed';
 import { fileFor, type HostFile } from '@placard/core/embed/options';
 import type { Database } from '../db/database.ts';
 import { oembedKept, type Provider } from '../db/schema.ts';
-import { Refused } from '../imaging/formats.ts';
 import type { Outbound } from '../outbound/outbound.ts';
+import { unfit } from '../refusal.ts';
 
 /** How long an answer is kept that does not say; and at most, whatever it says. In milliseconds. */
 const [USUAL, MOST] = [3_600_000, 7 * 86_400_000];
@@ -59,7 +59,7 @@ function starMatches(pattern: string, text: string): boolean {
   return true;
 }
 
-/** A host's answer about an address as text, kept for as long as it says. Throws Refused. */
+/** A host's answer about an address as text, kept for as long as it says. Throws unfit. */
 export async function answerText(database: Database, outbound: Outbound, endpoint: string): Promise<string> {
   const id = createHash('sha256').update(endpoint).digest('hex');
   const [kept] = await database.select().from(oembedKept).where(eq(oembedKept.id, id));
@@ -70,9 +70,9 @@ export async function answerText(database: Database, outbound: Outbound, endpoin
     within: 10_000,
     accept: 'application/json, text/xml;q=0.9, application/xml;q=0.9',
   });
-  if (status === 404) throw new Refused(`${url.host} has nothing to embed for this address.`);
-  if (status === 401 || status === 403) throw new Refused(`${url.host} does not let this be embedded.`);
-  if (status !== 200) throw new Refused(`${url.host} answered ${status} when it was asked for the embed.`);
+  if (status === 404) throw unfit(`${url.host} has nothing to embed for this address.`);
+  if (status === 401 || status === 403) throw unfit(`${url.host} does not let this be embedded.`);
+  if (status !== 200) throw unfit(`${url.host} answered ${status} when it was asked for the embed.`);
   return text;
 }
 

@@ -3,10 +3,10 @@ import { mkdtemp, rm, stat } from 'node:fs/promises';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { codecsOf, type Coding, type FilmRung } from '@placard/core/film';
-import { Refused } from '../imaging/formats.ts';
 import { encodedIn, readStreams, type Stream } from './probe.ts';
 import { opened } from './programs.ts';
 import { DISK_FULL, type Written } from './write.ts';
+import { unfit } from '../refusal.ts';
 
 /** How many frames a second are kept at most. */
 const MOST_FRAMES = 60;
@@ -61,7 +61,7 @@ export interface EncodedFilm extends Written {
 /**
  * Encodes a film, sound or frames as a rung says: upright, with square pixels, eight bits a colour in BT.709 (what has
  * a higher range is mapped into it), at most 60 frames, two channels, with `tags` and nothing else that it said.
- * `told` hears how many seconds are done; `signal` ends it. Throws Refused where it cannot be decoded, and what ended it.
+ * `told` hears how many seconds are done; `signal` ends it. Throws unfit where it cannot be decoded, and what ended it.
  */
 export async function encodeFilm(
   source: Source,
@@ -192,7 +192,7 @@ async function run(
     signal.throwIfAborted();
     if (code === 0) return;
     if (/No space left/i.test(log)) throw new Error(DISK_FULL);
-    throw new Refused('This cannot be encoded anew: it is damaged, or ends too early.');
+    throw unfit('This cannot be encoded anew: it is damaged, or ends too early.');
   } finally {
     clearTimeout(late);
     signal.removeEventListener('abort', end);

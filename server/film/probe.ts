@@ -1,9 +1,10 @@
 import * as v from 'valibot';
 import type { Facts } from '@placard/core/contract';
 import { whyMayNotPlay, type Encoded } from '@placard/core/film';
-import { MIME_BY_EXTENSION, MOST_PIXELS, Refused } from '../imaging/formats.ts';
+import { MIME_BY_EXTENSION, MOST_PIXELS } from '../imaging/formats.ts';
 import { isCutOff } from '../imaging/cut.ts';
 import { ffmpeg, ffprobe, opened } from './programs.ts';
+import { unfit } from '../refusal.ts';
 
 const ProbeSchema = v.object({
   streams: v.array(
@@ -29,14 +30,14 @@ const ProbeSchema = v.object({
 });
 export type Stream = v.InferOutput<typeof ProbeSchema>['streams'][number];
 
-/** Reads what a film or sound is (ffprobe). Its pixels are those it is shown at: upright, and square. Throws Refused. */
+/** Reads what a film or sound is (ffprobe). Its pixels are those it is shown at: upright, and square. Throws unfit. */
 export async function readFilm(path: string, extension: string): Promise<Facts> {
   const { duration, picture, sound } = await readStreams(path, extension);
   if (!picture && !sound)
-    throw new Refused('There is neither picture nor sound in this file: it is damaged, or ends too early.');
+    throw unfit('There is neither picture nor sound in this file: it is damaged, or ends too early.');
   const { width, height } = picture ? shownSize(picture) : { width: 0, height: 0 };
   if (width * height > MOST_PIXELS)
-    throw new Refused(`This film is ${width} × ${height} pixels large; that is more than can be worked on.`);
+    throw unfit(`This film is ${width} × ${height} pixels large; that is more than can be worked on.`);
   const streams = {
     picture: picture?.codec_name ?? '',
     pixels: picture?.pix_fmt ?? '',
@@ -67,7 +68,7 @@ function rateOf({ avg_frame_rate: rate = '' }: Stream): { rate: number } | null 
   return each > 0 && each <= 1000 ? { rate: each } : null;
 }
 
-/** What plays in a film or sound, and how long, in seconds. Throws Refused. */
+/** What plays in a film or sound, and how long, in seconds. Throws unfit. */
 export async function readStreams(
   path: string,
   extension: string,
@@ -85,7 +86,7 @@ export async function readStreams(
   };
 }
 
-/** What its streams say of how they are encoded, the picture's first. Throws Refused. */
+/** What its streams say of how they are encoded, the picture's first. Throws unfit. */
 export async function encodedIn(path: string, extension: string): Promise<Encoded[]> {
   const { picture, sound } = await readStreams(path, extension);
   return [picture, sound]
@@ -116,7 +117,7 @@ async function inspect(path: string, extension: string): Promise<v.InferOutput<t
       throw new Error('ffprobe is not installed on this machine.', { cause: error });
     }
     const what = (MIME_BY_EXTENSION[extension] ?? '').startsWith('audio') ? 'sound' : 'film';
-    throw new Refused(
+    throw unfit(
       `This ${what} is damaged or ends too early: it cannot be read. Send it again, or export it anew.`,
     );
   }
@@ -124,13 +125,13 @@ async function inspect(path: string, extension: string): Promise<v.InferOutput<t
 
 /**
  * One frame of a film as PNG, as it is shown: of the moment that is chosen, in seconds, else from a third of its length
- * or its second second, whichever is earlier; its first where it has none there. Throws Refused.
+ * or its second second, whichever is earlier; its first where it has none there. Throws unfit.
  */
 export async function posterFrame(path: string, facts: Facts, chosen: number | null = null): Promise<Buffer> {
   const at = chosen ?? Math.max(0, Math.min(2, (facts.duration ?? 0) / 3));
   const frame = (await frameAt(path, facts, at)) ?? (at > 0 ? await frameAt(path, facts, 0) : null);
   if (frame) return frame;
-  throw new Refused('No frame of this film can be decoded.');
+  throw unfit('No frame of this film can be decoded.');
 }
 
 /** What of a film's facts looking at its frames needs; its size is the one that they are made in. */

@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import type { Loudness } from '@placard/core/contract';
-import { Refused } from '../imaging/formats.ts';
 import { ffprobe, opened } from './programs.ts';
+import { unfit } from '../refusal.ts';
 
 /** How many peaks a second are kept. */
 export const PEAKS_A_SECOND = 50;
@@ -20,7 +20,7 @@ export interface Drawn {
 
 /**
  * Draws and measures a sound in one reading (EBU R 128 by ffmpeg's filter), however long it is: no more of it is in memory
- * than its peaks. `told` hears how many seconds are done. Throws Refused.
+ * than its peaks. `told` hears how many seconds are done. Throws unfit.
  */
 export async function readSound(
   path: string,
@@ -74,7 +74,7 @@ export async function readSound(
     const code = await ended;
     if (seen > 0) peaks.add(highest);
     if (code !== 0 && peaks.length === 0)
-      throw new Refused('The sound of this cannot be read: it is damaged, or ends too early.');
+      throw unfit('The sound of this cannot be read: it is damaged, or ends too early.');
   } finally {
     clearTimeout(late);
     if (program.exitCode === null) program.kill('SIGKILL');
@@ -94,7 +94,7 @@ export async function readSound(
 async function hasSound(path: string, extension: string): Promise<boolean> {
   const words = ['-select_streams', 'a:0', '-show_entries', 'stream=codec_type', '-of', 'csv=p=0'];
   const found = await ffprobe([...words, ...opened(path, extension)], 30_000).catch(() => {
-    throw new Refused('The sound of this cannot be read: it is damaged, or ends too early.');
+    throw unfit('The sound of this cannot be read: it is damaged, or ends too early.');
   });
   return found.trim() !== '';
 }

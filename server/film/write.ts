@@ -2,9 +2,9 @@ import { mkdtemp, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Facts } from '@placard/core/contract';
-import { Refused } from '../imaging/formats.ts';
 import { readStreams } from './probe.ts';
 import { ffmpeg, opened } from './programs.ts';
+import { unfit } from '../refusal.ts';
 
 /** A file written anew, lying in a folder of its own until it is released. */
 export interface Written {
@@ -80,7 +80,7 @@ const WITHIN = 10 * 60_000;
 /**
  * Writes a film or sound anew as it may leave: its picture and its sound untouched, but for the gain that is asked for,
  * and of all that is said besides (where and when and by what it was recorded, covers, chapters, tracks of data) nothing
- * but these tags. A MOV becomes an MP4 where that can hold it. Throws Refused.
+ * but these tags. A MOV becomes an MP4 where that can hold it. Throws unfit.
  */
 export async function writeFilm(
   path: string,
@@ -122,7 +122,5 @@ export async function writeFilm(
     await rm(to, { force: true });
   }
   await release();
-  throw new Refused(
-    'This cannot be written anew, so it cannot leave. Export it again from where it was made.',
-  );
+  throw unfit('This cannot be written anew, so it cannot leave. Export it again from where it was made.');
 }

@@ -26,7 +26,6 @@ import * as accept from '../holdings/accept.ts';
 import * as arrivals from '../holdings/arrivals.ts';
 import * as sent from '../holdings/sentfilms.ts';
 import * as swap from '../holdings/swap.ts';
-import { Refused } from '../imaging/formats.ts';
 import type { CataloguePicture } from '../outbound/catalogue.ts';
 import { lookAt as look } from '../outbound/look.ts';
 import { playerFrame } from '../outbound/playerframe.ts';
@@ -106,16 +105,14 @@ export function gatherRoutes(router: Router, whoAsks: WhoAsks, services: Service
     return [...held].map(([sha256, { id, title }]) => ({ sha256, asset: id, title }));
   });
 
-  route(router, whoAsks, lookAt, ({ body }) => refusing(() => look(outbound, body.address, previewOf)));
+  route(router, whoAsks, lookAt, ({ body }) => look(outbound, body.address, previewOf));
 
   route(router, whoAsks, fetchMedia, async ({ body, person }) => {
     const site = await siteId();
-    const ids = await refusing(async () => {
-      // How large they are is known only once they come; the next one finds no room then.
-      await refuseOverQuota({ database, uploads: configuration.uploads, store }, site, 1);
-      for (const { address } of body.items) checkAddress(address, configuration.trustedOutside);
-      return arrivals.announceFetches(database, site, person.id, body.items);
-    });
+    // How large they are is known only once they come; the next one finds no room then.
+    await refuseOverQuota({ database, uploads: configuration.uploads, store }, site, 1);
+    for (const { address } of body.items) checkAddress(address, configuration.trustedOutside);
+    const ids = await arrivals.announceFetches(database, site, person.id, body.items);
     runner.wake();
     return { arrivals: ids };
   });
@@ -129,25 +126,25 @@ export function gatherRoutes(router: Router, whoAsks: WhoAsks, services: Service
 
   route(router, whoAsks, searchCatalogue, async ({ query }) => {
     if (!catalogue) throw unfit('No catalogue is connected here.');
-    const { total, pictures } = await refusing(() => catalogue.search(query));
+    const { total, pictures } = await catalogue.search(query);
     return { name: catalogue.name, total, items: itemsOf(pictures) };
   });
 
   route(router, whoAsks, searchAgency, async ({ query }) => {
     if (!agency) throw unfit('No agency is connected here.');
-    const { total, pictures } = await refusing(() => agency.search(query));
+    const { total, pictures } = await agency.search(query);
     return { name: agency.name, total, items: itemsOf(pictures) };
   });
 
   route(router, whoAsks, openFolder, async ({ query }) => {
     if (!folders) throw unfit('No folders are connected here.');
-    const { pictures, ...inside } = await refusing(() => folders.open(query.folder || null, query.page));
+    const { pictures, ...inside } = await folders.open(query.folder || null, query.page);
     return { name: folders.name, ...inside, items: itemsOf(pictures) };
   });
 
   route(router, whoAsks, searchFilms, async ({ query }) => {
     if (!videoHost) throw noVideoHost();
-    const { total, films } = await refusing(() => videoHost.search(query));
+    const { total, films } = await videoHost.search(query);
     return {
       name: videoHost.name,
       total,
@@ -184,7 +181,7 @@ export function gatherRoutes(router: Router, whoAsks: WhoAsks, services: Service
     const site = await siteId();
     const { arrival, sure } = body;
     if (arrival) await swap.swapComp(database, site, person.id, params.id, { arrival, sure });
-    else await refusing(() => swap.fetchBought(database, agency, site, person.id, params.id));
+    else await swap.fetchBought(database, agency, site, person.id, params.id);
     runner.wake();
     return {};
   });
@@ -194,14 +191,4 @@ export function gatherRoutes(router: Router, whoAsks: WhoAsks, services: Service
     runner.wake();
     return {};
   });
-}
-
-/** Says what was refused as a problem of the asker's. */
-async function refusing<T>(work: () => Promise<T>): Promise<T> {
-  try {
-    return await work();
-  } catch (error) {
-    if (error instanceof Refused) throw unfit(error.message);
-    throw error;
-  }
 }

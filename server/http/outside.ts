@@ -1,10 +1,11 @@
 import type { RequestHandler } from 'express';
 import sharp from 'sharp';
-import { MOST_PIXELS, Refused } from '../imaging/formats.ts';
+import { MOST_PIXELS } from '../imaging/formats.ts';
 import { sniffHead } from '../imaging/sniff.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import { Places } from '../places.ts';
 import type { Store } from '../store/store.ts';
+import { Refusal, unfit } from '../refusal.ts';
 
 const OUTSIDE = 'outside:';
 const MOST_BYTES = 30_000_000;
@@ -33,7 +34,7 @@ export function showOutside(
       const small = await smallOf(outbound, Buffer.from(packed, 'base64url').toString('utf8'));
       response.set({ 'content-type': 'image/webp', 'cache-control': 'private, max-age=3600' }).send(small);
     } catch (error) {
-      const says = error instanceof Refused ? error.message : 'This is no picture that can be shown.';
+      const says = error instanceof Refusal ? error.message : 'This is no picture that can be shown.';
       response.status(502).type('text/plain').send(says);
     }
   };
@@ -55,7 +56,7 @@ async function fetchSmall(outbound: Outbound, address: string): Promise<Buffer> 
   const { bytes } = await outbound.bytes(address, { mostBytes: MOST_BYTES, within: 20_000 });
   // A drawing could take any time to be drawn; it is seen once it is taken.
   const extension = await sniffHead(bytes.subarray(0, 65_536));
-  if (extension === 'svg') throw new Refused('This is a drawing; it is shown once it is taken.');
+  if (extension === 'svg') throw unfit('This is a drawing; it is shown once it is taken.');
   return sharp(bytes, { limitInputPixels: MOST_PIXELS })
     .timeout({ seconds: 20 })
     .autoOrient()

@@ -1,3 +1,4 @@
+import { DESK, PHONE } from '@placard/core/geometry';
 import type { Router } from 'express';
 import {
   arrangePages,
@@ -42,9 +43,6 @@ import type { Services } from '../services.ts';
 import { proofAddress } from './content.ts';
 import { clash, gone, notHeld } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
-
-const PHONE = 390;
-const DESK = 1280;
 
 /** Answers what concerns pages. */
 export function pageRoutes(

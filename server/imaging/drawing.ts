@@ -7,8 +7,8 @@ import type { Size } from '@placard/core/geometry';
 import { Places } from '../places.ts';
 import { threadsOf } from '../threads.ts';
 import type { Task } from './drawing.worker.ts';
-import { Refused } from './formats.ts';
 import type { Pixels } from './pixels.ts';
+import { unfit } from '../refusal.ts';
 
 /** Larger drawings are not read at all; and from some size on they are shown only as pictures made of them. */
 const [MOST_BYTES, MOST_SERVED] = [20_000_000, 3_000_000];
@@ -25,7 +25,7 @@ const reading = threadsOf<Task, CleanDrawing | { refused: string }>(
 const drawing = new Places(2);
 const PROCESS = fileURLToPath(new URL('./drawing.process.mjs', import.meta.url));
 
-/** A drawing's own size in CSS pixels, read from a file in a thread. Throws Refused. */
+/** A drawing's own size in CSS pixels, read from a file in a thread. Throws unfit. */
 export async function sizeOfDrawing(from: string | Buffer): Promise<Size> {
   const { size } = await read({ from });
   return { width: Math.max(1, Math.round(size.width)), height: Math.max(1, Math.round(size.height)) };
@@ -43,7 +43,7 @@ export async function servedDrawing(path: string, label: string): Promise<Buffer
 
 /**
  * The pixels of a drawing at a size: what was cleaned of it is drawn by a process that ends when it takes longer than
- * so many milliseconds, a few at a time. Throws Refused.
+ * so many milliseconds, a few at a time. Throws unfit.
  */
 export async function drawn(
   from: string | Buffer,
@@ -51,24 +51,22 @@ export async function drawn(
   within = DRAWN_WITHIN,
 ): Promise<Pixels> {
   if (width * height > MOST_PIXELS)
-    throw new Refused(
-      `This drawing would be ${width} × ${height} pixels large; that is more than can be drawn.`,
-    );
+    throw unfit(`This drawing would be ${width} × ${height} pixels large; that is more than can be drawn.`);
   const { svg } = await read({ from, size: { width, height } });
   const data = await drawing.run(() => drawnBy(svg, width, height, within));
   if (data.length !== width * height * 4)
-    throw new Refused('This drawing cannot be drawn. Simplify it, or export it as a picture.');
+    throw unfit('This drawing cannot be drawn. Simplify it, or export it as a picture.');
   return { data, raw: { width, height, channels: 4 } };
 }
 
 async function read(task: Task): Promise<CleanDrawing> {
   const bytes = typeof task.from === 'string' ? (await stat(task.from)).size : task.from.length;
   if (bytes > MOST_BYTES)
-    throw new Refused('This drawing is larger than 20 MB. Simplify it, or export it as a picture.');
+    throw unfit('This drawing is larger than 20 MB. Simplify it, or export it as a picture.');
   const answer = await reading.run(task, { signal: AbortSignal.timeout(READ_WITHIN) }).catch(() => ({
     refused: 'This drawing takes too long to read. Simplify it, or export it as a picture.',
   }));
-  if ('refused' in answer) throw new Refused(answer.refused);
+  if ('refused' in answer) throw unfit(answer.refused);
   return answer;
 }
 

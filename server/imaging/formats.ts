@@ -40,8 +40,3 @@ export const TAKEN =
 
 /** The most pixels that are decoded: all frames of an animation together. */
 export const MOST_PIXELS = 200_000_000;
-
-/** A file that cannot be held or worked on; the message is a sentence for the person who sent it. */
-export class Refused extends Error {
-  override name = 'Refused';
-}

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { isCutOff } from './cut.ts';
-import { Refused } from './formats.ts';
 import { threadsOf } from '../threads.ts';
+import { unfit } from '../refusal.ts';
 
 /** Decoding takes four bytes a pixel, twice. */
 const MOST_PIXELS = 60_000_000;
@@ -12,11 +12,11 @@ const threads = threadsOf<{ path: string; mostPixels: number }, Decoded>(
   { most: 2 },
 );
 
-/** What a HEIC picture is worked on as: an upright JPEG of high quality. Decoded in a thread of its own. Throws Refused. */
+/** What a HEIC picture is worked on as: an upright JPEG of high quality. Decoded in a thread of its own. Throws unfit. */
 export async function convertHeic(path: string): Promise<Buffer> {
   // Its decoder makes something of whatever has come, grey where nothing has.
   if (await isCutOff(path, 'heic'))
-    throw new Refused('This HEIC picture ends too early: a part of it did not come. Send it again.');
+    throw unfit('This HEIC picture ends too early: a part of it did not come. Send it again.');
   const { data, width, height } = await decode(path);
   return sharp(Buffer.from(data.buffer), { raw: { width, height, channels: 4 }, limitInputPixels: false })
     .removeAlpha()
@@ -36,6 +36,6 @@ async function decode(path: string): Promise<Decoded> {
   } catch (error) {
     const says = error instanceof Error ? error.message : String(error);
     const why = error instanceof Error && error.name === 'AbortError' ? 'it takes too long' : says;
-    throw new Refused(`This HEIC picture cannot be read (${why}). Export it as JPEG, and send that.`);
+    throw unfit(`This HEIC picture cannot be read (${why}). Export it as JPEG, and send that.`);
   }
 }

@@ -5,10 +5,11 @@ import { colourOf, type Colour } from '@placard/core/colour';
 import { perceptualHash, SIDE } from '@placard/core/perceptualhash';
 import type { Size } from '@placard/core/geometry';
 import { drawn, sizeOfDrawing } from './drawing.ts';
-import { MIME_BY_EXTENSION, MOST_PIXELS, Refused } from './formats.ts';
+import { MIME_BY_EXTENSION, MOST_PIXELS } from './formats.ts';
 import { pixelsOf } from './pixels.ts';
 import { readPngHead } from './png.ts';
 import { whyTiffIsNotRead } from './tiff.ts';
+import { Refusal, unfit } from '../refusal.ts';
 
 // Pictures are worked on side by side, one thread each; libvips keeps nothing between them.
 sharp.cache(false);
@@ -27,14 +28,14 @@ export function openPicture(
 
 /**
  * Reads what a picture is: upright pixels, animation, transparency, and a small picture of it (WebP).
- * Decodes it once, whole, so that a file that ends too early is found here. Throws Refused.
+ * Decodes it once, whole, so that a file that ends too early is found here. Throws unfit.
  */
 export async function readPicture(
   path: string | Buffer,
   extension: string,
 ): Promise<{ facts: Facts; thumbnail: Buffer; perceptualHash: bigint | null; colour: Colour | null }> {
   const odd = extension === 'tiff' && typeof path === 'string' ? await whyTiffIsNotRead(path) : null;
-  if (odd) throw new Refused(odd);
+  if (odd) throw unfit(odd);
   const drawing = extension === 'svg' ? await sizeOfDrawing(path) : null;
   const { width, height, frames, pages, metadata } = drawing
     ? { ...drawing, frames: 1, pages: 1, metadata: null }
@@ -129,7 +130,7 @@ const MOVING = new Set(['gif', 'webp']);
 
 /**
  * Upright pixels, frames and pages of a picture, from its headers alone. Where it has pages, its first counts.
- * Throws Refused for what is too large to work on.
+ * Throws unfit for what is too large to work on.
  */
 export async function sizeOf(
   input: string | Buffer,
@@ -150,24 +151,24 @@ export async function sizeOf(
   return { width, height, frames, pages: moves ? 1 : (first.pages ?? 1), metadata };
 }
 
-function tooLarge(width: number, height: number, frames: number): Refused {
+function tooLarge(width: number, height: number, frames: number): Refusal {
   const size = `${width.toLocaleString('en')} × ${height.toLocaleString('en')} pixels${frames > 1 ? ` in ${frames} frames` : ''}`;
-  return new Refused(
+  return unfit(
     `This picture has ${size}; the most that can be worked on is ${MOST_PIXELS / 1e6} million. Make it smaller and send it again.`,
   );
 }
 
 /** Turns the imaging library's complaint into a sentence for the person who sent the file. */
 export function asRefusal(error: unknown): Error {
-  if (error instanceof Refused) return error;
+  if (error instanceof Refusal) return error;
   const says = error instanceof Error ? error.message : String(error);
   if (/pixel limit|exceeds/i.test(says))
-    return new Refused(
+    return unfit(
       `This picture has more than ${MOST_PIXELS / 1e6} million pixels. Make it smaller and send it again.`,
     );
   if (/ENOSPC|no space/i.test(says)) return new Error('The disk is full. Try again when there is room.');
-  if (/timeout/i.test(says)) return new Refused('This picture took too long to decode. It may be damaged.');
-  return new Refused(
+  if (/timeout/i.test(says)) return unfit('This picture took too long to decode. It may be damaged.');
+  return unfit(
     'This file is damaged or ends too early: its picture cannot be read. Send it again, or export it anew.',
   );
 }

@@ -5,11 +5,12 @@ import type { Quality } from '@placard/core/prep';
 import { readEmbedded } from './embedded.ts';
 import { sizeOfDrawing } from './drawing.ts';
 import { described, encodeAtOnce, encodeBy, type Format } from './encode.ts';
-import { isFilmOrSound, Refused } from './formats.ts';
+import { isFilmOrSound } from './formats.ts';
 import { convertHeic } from './heic.ts';
 import { asRefusal, openPicture, sizeOf } from './picture.ts';
 import { decodeSeen, wholeAt } from './seen.ts';
 import { sniff } from './sniff.ts';
+import { unfit } from '../refusal.ts';
 
 /** What is to become of a file. */
 export interface FileWish {
@@ -35,12 +36,11 @@ const OWN: Record<string, Format> = { jpg: 'jpeg', png: 'png', webp: 'webp', avi
 
 /**
  * Prepares one picture file by itself, without application or database: upright, in sRGB, never enlarged, with what
- * it says of its maker and licence kept as XMP, and where it was taken left out. Throws Refused.
+ * it says of its maker and licence kept as XMP, and where it was taken left out. Throws unfit.
  */
 export async function prepareFile(path: string, wish: FileWish): Promise<PreparedFile> {
   const extension = await sniff(path);
-  if (isFilmOrSound(extension))
-    throw new Refused('This is a film or a sound; only pictures are prepared here.');
+  if (isFilmOrSound(extension)) throw unfit('This is a film or a sound; only pictures are prepared here.');
   try {
     const input = extension === 'heic' ? await convertHeic(path) : path;
     const { size: before } = await stat(path);

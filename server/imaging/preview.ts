@@ -12,7 +12,7 @@ export const previewKey = (sha256: string) => `previews/${sha256.slice(0, 2)}/${
 
 const made = new Map<string, Promise<string>>();
 
-/** The store key of an upright original at a size for screens, made when it is first asked for. Throws Refused. */
+/** The store key of an upright original at a size for screens, made when it is first asked for. Throws unfit. */
 export function previewOf(
   store: Store,
   file: { sha256: string; key: string; workKey: string | null; facts: Facts },

@@ -1,26 +1,27 @@
 import { fileTypeFromBuffer } from 'file-type';
 import { open } from 'node:fs/promises';
-import { MIME_BY_EXTENSION, Refused, TAKEN } from './formats.ts';
+import { MIME_BY_EXTENSION, TAKEN } from './formats.ts';
+import { unfit } from '../refusal.ts';
 
 const HEAD = 65_536;
 
 /**
  * Tells the type of a file by its content; its name plays no part.
- * Answers the extension under which it is stored. Throws Refused for anything that cannot be held.
+ * Answers the extension under which it is stored. Throws unfit for anything that cannot be held.
  */
 export async function sniff(path: string): Promise<string> {
   const file = await open(path);
   try {
     const head = Buffer.alloc(HEAD);
     const { bytesRead } = await file.read(head, 0, HEAD, 0);
-    if (bytesRead === 0) throw new Refused('This file is empty.');
+    if (bytesRead === 0) throw unfit('This file is empty.');
     return await sniffHead(head.subarray(0, bytesRead));
   } finally {
     await file.close();
   }
 }
 
-/** The same of a file's first 64 kB. Throws Refused. */
+/** The same of a file's first 64 kB. Throws unfit. */
 export async function sniffHead(bytes: Buffer): Promise<string> {
   const type = await fileTypeFromBuffer(bytes).catch(() => undefined);
   const extension = RENAMED[type?.ext ?? ''] ?? type?.ext ?? '';
@@ -30,7 +31,7 @@ export async function sniffHead(bytes: Buffer): Promise<string> {
   if (type === undefined || type.ext === 'xml') {
     if (looksLikeSvg(bytes.toString('utf8'))) return 'svg';
   }
-  throw new Refused(
+  throw unfit(
     type
       ? `This is a ${type.ext.toUpperCase()} file, whatever its name says. Placard takes ${TAKEN}.`
       : `This is not a picture, film, sound or document that Placard can read. It takes ${TAKEN}.`,

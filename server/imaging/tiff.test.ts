@@ -5,9 +5,9 @@ import fc from 'fast-check';
 import sharp from 'sharp';
 import { afterAll, describe, expect, it } from 'vitest';
 import { tiff, type TiffWish } from '../testing/tiff.ts';
-import { Refused } from './formats.ts';
 import { openPicture, readPicture } from './picture.ts';
 import { whyTiffIsNotRead } from './tiff.ts';
+import { Refusal } from '../refusal.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'placard-tiff-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -75,7 +75,7 @@ describe('a TIFF that is not read says what it is', () => {
         const head = Buffer.from(big ? 'MM\0+\0\x08\0\0' : 'II*\0\x08\0\0\0', 'latin1');
         const why = await whyTiffIsNotRead(file(Buffer.concat([head, rest])));
         expect(why === null || why.length > 20).toBe(true);
-        await expect(readPicture(file(Buffer.concat([head, rest])), 'tiff')).rejects.toThrow(Refused);
+        await expect(readPicture(file(Buffer.concat([head, rest])), 'tiff')).rejects.toThrow(Refusal);
       }),
       { numRuns: 30 },
     );

@@ -5,8 +5,7 @@ import type { Database } from '../db/database.ts';
 import { asset, batch, batchItem, original, rendition, version } from '../db/schema.ts';
 import { addVersion } from '../holdings/versions.ts';
 import { assetsChanged } from '../search/searchrows.ts';
-import { Refusal } from '../refusal.ts';
-import { Refused } from '../imaging/formats.ts';
+import { unfit } from '../refusal.ts';
 import { toneOf } from '../imaging/smallpicture.ts';
 import type { Store } from '../store/store.ts';
 import { makeRenditions } from './prepare.ts';
@@ -45,7 +44,7 @@ function batchWork(database: Database, store: Store): Work {
         await leave(database, store, row.item);
         return;
       }
-      if (row.asset.binnedAt) throw new Refused('It lies in the bin.');
+      if (row.asset.binnedAt) throw unfit('It lies in the bin.');
       const { original: file, item } = row;
       const { sheet } = row.batch;
       const improved = sheet.tone?.way === 'improve' ? await toneOf(store, file.thumbnail) : UNTONED;
@@ -54,20 +53,15 @@ function batchWork(database: Database, store: Store): Work {
       const before = await heaviest(database, row.asset.versionId);
       await database.transaction(async (transaction) => {
         const [there] = await transaction.select().from(version).where(eq(version.id, versionId));
-        if (!there) {
-          try {
-            await addVersion(transaction, {
-              id: versionId,
-              asset: row.asset.id,
-              sha256: file.sha256,
-              facts: file.facts,
-              preparation: preparedBy(sheet, row.before, file.facts, improved),
-              person: row.batch.personId,
-            });
-          } catch (error) {
-            throw error instanceof Refusal ? new Refused(error.message) : error;
-          }
-        }
+        if (!there)
+          await addVersion(transaction, {
+            id: versionId,
+            asset: row.asset.id,
+            sha256: file.sha256,
+            facts: file.facts,
+            preparation: preparedBy(sheet, row.before, file.facts, improved),
+            person: row.batch.personId,
+          });
         await transaction
           .update(batchItem)
           .set({ state: 'working', versionId, changedAt: new Date() })

@@ -2,10 +2,10 @@ import { and, asc, eq, lte, type SQL } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
 import { asset, evidence, page, permission, placement, rendition, track, version } from '../db/schema.ts';
 import { forgetOriginal } from '../holdings/arrivals.ts';
-import { Refused } from '../imaging/formats.ts';
 import type { Store } from '../store/store.ts';
 import type { Job, Work } from '../queue/job.ts';
 import type { Services } from '../services.ts';
+import { unfit } from '../refusal.ts';
 
 declare module '../queue/job.ts' {
   interface JobNames {
@@ -41,7 +41,7 @@ export function emptyWork(database: Database, store: Store): Work {
       }
       // One that cannot go keeps no other from going.
       if (kept.length > 0)
-        throw new Refused(
+        throw unfit(
           `The bin is empty but for ${kept.length}: ${kept.slice(0, 5).join('; ')}${kept.length > 5 ? ' …' : ''}.`,
         );
     },

@@ -5,8 +5,7 @@ import type { Database } from '../db/database.ts';
 import { arrival } from '../db/schema.ts';
 import { refuseArrival } from '../holdings/arrivals.ts';
 import { removeUpload } from '../store/uploads.ts';
-import { Refusal } from '../refusal.ts';
-import { Refused } from '../imaging/formats.ts';
+import { unfit } from '../refusal.ts';
 import { sniff } from '../imaging/sniff.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import type { Store } from '../store/store.ts';
@@ -58,9 +57,7 @@ function fetchWork(
         const limits = { mostBytes, within: WITHIN, signal: given.signal };
         await outbound.download(row.address, path, limits, tell);
         // What was fetched lies in the folder of uploads by now, and is counted there.
-        await refuseOverQuota({ database, uploads, store }, row.siteId, 0).catch((error: unknown) => {
-          throw error instanceof Refusal ? new Refused(error.message) : error;
-        });
+        await refuseOverQuota({ database, uploads, store }, row.siteId, 0);
         await sniff(path);
       } catch (error) {
         await removeUpload(uploads, id);
@@ -80,6 +77,6 @@ function fetchWork(
 
 async function stillWanted(database: Database, id: string) {
   const [row] = await database.select().from(arrival).where(eq(arrival.id, id));
-  if (row && row.state !== 'fetching') throw new Refused('It has been fetched already.');
+  if (row && row.state !== 'fetching') throw unfit('It has been fetched already.');
   return row;
 }

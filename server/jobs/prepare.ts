@@ -148,7 +148,7 @@ function rungsOf(
 
 /**
  * Makes what a version lacks of its renditions, with the label written into each; with `relabel`, the ones that
- * carry another label too. Throws Refused.
+ * carry another label too. Throws unfit.
  */
 export async function makeRenditions(
   database: Database,

@@ -14,10 +14,10 @@ import { alikeTo } from '../holdings/alike.ts';
 import { refuseArrival } from '../holdings/arrivals.ts';
 import { removeUpload, uploadExists } from '../store/uploads.ts';
 import { swapComp } from '../holdings/swap.ts';
-import { Refusal } from '../refusal.ts';
+import { Refusal, unfit } from '../refusal.ts';
 import { readEmbedded } from '../imaging/embedded.ts';
 import { readDocument } from '../documents/read.ts';
-import { isDocument, isFilmOrSound, Refused } from '../imaging/formats.ts';
+import { isDocument, isFilmOrSound } from '../imaging/formats.ts';
 import { convertHeic } from '../imaging/heic.ts';
 import { openPicture, readPicture } from '../imaging/picture.ts';
 import { withUsualGamma } from '../imaging/png.ts';
@@ -46,7 +46,7 @@ function receiveWork(database: Database, store: Store, uploads: string): Work {
       if (row?.state === 'ready') await replaceComp(database, row);
       if (row?.state !== 'reading') return;
       if (!(await uploadExists(uploads, id)))
-        throw new Refused('What was sent of this file is gone. Send it again.');
+        throw unfit('What was sent of this file is gone. Send it again.');
       const file = await storeOriginal(database, store, join(uploads, id));
       // What its source says goes before what the file says.
       const label = { ...placardFromFile(file.embedded ?? {}), ...written(row.label ?? {}) };
@@ -89,7 +89,7 @@ type Original = typeof original.$inferSelect;
 
 /**
  * Puts a file into the store under its SHA-256 with a small picture of it, once;
- * the same bytes again cost only their reading. Throws Refused.
+ * the same bytes again cost only their reading. Throws unfit.
  */
 export async function storeOriginal(database: Database, store: Store, path: string): Promise<Original> {
   const sha256 = await hashFile(path);

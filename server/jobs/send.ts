@@ -4,13 +4,14 @@ import { tagsOf } from '@placard/core/credit';
 import type { Database } from '../db/database.ts';
 import { asset, original, ownTerms, placard, sentFilm, track } from '../db/schema.ts';
 import { writeFilm } from '../film/write.ts';
-import { MIME_BY_EXTENSION, Refused } from '../imaging/formats.ts';
+import { MIME_BY_EXTENSION } from '../imaging/formats.ts';
 import type { VideoHost } from '../outbound/videohost.ts';
 import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
 import type { Job, Work } from '../queue/job.ts';
 import { placardOf, termsOfRow } from '../licence/labelrow.ts';
 import type { Services } from '../services.ts';
+import { unfit } from '../refusal.ts';
 
 declare module '../queue/job.ts' {
   interface JobNames {
@@ -41,7 +42,7 @@ function sendWork(database: Database, store: Store, host: VideoHost | null): Wor
         .leftJoin(ownTerms, eq(ownTerms.id, placard.licence))
         .where(eq(sentFilm.id, id));
       if (row?.film.state !== 'sending') return;
-      if (!host) throw new Refused('No video host is connected here any more.');
+      if (!host) throw unfit('No video host is connected here any more.');
       const { film } = row;
       const given = new AbortController();
       let told = 0;

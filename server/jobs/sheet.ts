@@ -2,11 +2,11 @@ import { and, asc, count, eq, gt, sql } from 'drizzle-orm';
 import type { Placard } from '@placard/core/credit';
 import type { Database, Queryable } from '../db/database.ts';
 import { labelChange, labelSheet, labelSheetRow } from '../db/schema.ts';
-import { Refused } from '../imaging/formats.ts';
 import { takenBack } from '../labels/changes.ts';
 import { pick, writeLabels, type Field } from '../labels/write.ts';
 import type { Job, Work } from '../queue/job.ts';
 import type { Services } from '../services.ts';
+import { unfit } from '../refusal.ts';
 
 declare module '../queue/job.ts' {
   interface JobNames {
@@ -74,7 +74,7 @@ async function write(transaction: Queryable, sheet: Sheet, advance: Advance): Pr
         row.assetId ?? '',
         (_label: Placard, version: number) => {
           if (version !== row.version)
-            throw new Refused(
+            throw unfit(
               `Somebody changed the label of “${row.title}” after this spreadsheet was compared. Nothing was written. Bring it in again and look at the differences.`,
             );
           const fields = Object.keys(row.after) as Field[];

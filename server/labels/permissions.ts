@@ -16,7 +16,6 @@ import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { asset, evidence, permission, placard, user } from '../db/schema.ts';
 import { assetsChanged } from '../search/searchrows.ts';
-import { Refused } from '../imaging/formats.ts';
 import { clash, notHeld, permissionGone, tooMuch, unfit } from '../refusal.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import type { Store } from '../store/store.ts';
@@ -233,8 +232,6 @@ async function snapshot(outbound: Outbound, uploads: string, address: string) {
   try {
     await outbound.download(address, path, { mostBytes: MOST_EVIDENCE, within: 30_000 }, () => {});
     return { kind: 'address' as const, name: new URL(address).host, address, bytes: await readFile(path) };
-  } catch (error) {
-    throw error instanceof Refused ? unfit(error.message) : error;
   } finally {
     await rm(path, { force: true });
   }

@@ -21,6 +21,6 @@ export interface CataloguePicture {
 export interface Catalogue {
   /** As the interface calls it. */
   name: string;
-  /** Answers one page of what matches. Throws Refused when the service cannot be reached. */
+  /** Answers one page of what matches. Throws unfit when the service cannot be reached. */
   search(query: CatalogueQuery): Promise<{ total: number; pictures: CataloguePicture[] }>;
 }

@@ -2,10 +2,11 @@ import type { Found, Kind, Looked } from '@placard/core/contract';
 import type { Placard } from '@placard/core/credit';
 import type { FoundMedia, ForeignPage } from '@placard/core/foreign';
 import { plainFileName } from '@placard/core/naming';
-import { MIME_BY_EXTENSION, Refused } from '../imaging/formats.ts';
+import { MIME_BY_EXTENSION } from '../imaging/formats.ts';
 import { sniffHead } from '../imaging/sniff.ts';
 import { threadsOf } from '../threads.ts';
 import type { Outbound } from './outbound.ts';
+import { unfit } from '../refusal.ts';
 
 const MOST_HTML = 3_000_000;
 /** In milliseconds, with waiting for others. */
@@ -18,7 +19,7 @@ const threads = threadsOf<{ html: string; address: string }, ForeignPage>(
 /** Makes the address, on the users'-content origin, of a small picture of what stands elsewhere. */
 export type PreviewOf = (address: string) => string;
 
-/** Tells what stands at an address: a media file by its content, or a page and the media on it. Throws Refused. */
+/** Tells what stands at an address: a media file by its content, or a page and the media on it. Throws unfit. */
 export async function lookAt(outbound: Outbound, raw: string, previewOf: PreviewOf): Promise<Looked> {
   const address = /^[a-z][a-z0-9+.-]*:/i.test(raw) ? raw : `https://${raw}`;
   const { url, type, bytes, head } = await outbound.peek(address);
@@ -30,7 +31,7 @@ export async function lookAt(outbound: Outbound, raw: string, previewOf: Preview
     return { kind: 'page', address: page.url.href, title, bytes: null, found };
   }
   const extension = await sniffHead(head).catch(() => {
-    throw new Refused(`${url.host} sent neither a page nor a picture, film or sound that can be held.`);
+    throw unfit(`${url.host} sent neither a page nor a picture, film or sound that can be held.`);
   });
   const kind = kindOf(extension);
   const found: Found = {
@@ -47,7 +48,7 @@ async function readPage(html: string, url: URL): Promise<ForeignPage> {
   try {
     return await threads.run({ html, address: url.href }, { signal: AbortSignal.timeout(READ_WITHIN) });
   } catch {
-    throw new Refused(`The page at ${url.host} is too tangled to be read. Give the address of a file on it.`);
+    throw unfit(`The page at ${url.host} is too tangled to be read. Give the address of a file on it.`);
   }
 }
 

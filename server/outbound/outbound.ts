@@ -9,9 +9,9 @@ import {
 import { request as requestHttps } from 'node:https';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Refused } from '../imaging/formats.ts';
 import { checkAddress, publicLookup } from './reach.ts';
 import { inBytes } from '@placard/core/text';
+import { Refusal, unfit } from '../refusal.ts';
 
 const MOST_REDIRECTS = 5;
 const SILENCE = 10_000;
@@ -72,13 +72,13 @@ export class Outbound {
     this.#keys = keys;
   }
 
-  /** Reads a text, at most `mostBytes` long. Throws Refused. */
+  /** Reads a text, at most `mostBytes` long. Throws unfit. */
   async text(address: string, limits: Limits): Promise<{ url: URL; type: string; text: string }> {
     const { url, type, bytes } = await this.bytes(address, limits);
     return { url, type, text: new TextDecoder(charsetOf(type)).decode(bytes) };
   }
 
-  /** Reads a body whole. Throws Refused. */
+  /** Reads a body whole. Throws unfit. */
   async bytes(address: string, limits: Limits): Promise<{ url: URL; type: string; bytes: Buffer }> {
     return this.#within(limits, async (signal) => {
       const answer = await this.#open(address, signal, limits.mostBytes);
@@ -95,7 +95,7 @@ export class Outbound {
     });
   }
 
-  /** What stands at an address, by its headers and its first bytes. Throws Refused. */
+  /** What stands at an address, by its headers and its first bytes. Throws unfit. */
   async peek(address: string): Promise<Omit<Answer, 'body'> & { head: Buffer }> {
     return this.#within({ mostBytes: Infinity, within: 20_000 }, async (signal) => {
       const { body, ...answer } = await this.#open(address, signal, Infinity);
@@ -116,7 +116,7 @@ export class Outbound {
 
   /**
    * What stands at an address, whatever its status: where it led, and its first bytes as text where they are wanted.
-   * Throws Refused where no answer comes, or where one step on the way may not be asked.
+   * Throws unfit where no answer comes, or where one step on the way may not be asked.
    */
   async knock(
     address: string,
@@ -142,11 +142,11 @@ export class Outbound {
         const leads = url.href !== new URL(address).href;
         return { url, status, headers: response.headers, forGood: leads && forGood, text: text as string };
       }
-      throw new Refused(`This address leads on more than ${MOST_REDIRECTS} times.`);
+      throw unfit(`This address leads on more than ${MOST_REDIRECTS} times.`);
     });
   }
 
-  /** Writes a body into a file, telling how far it is. Throws Refused; the caller removes what was written. */
+  /** Writes a body into a file, telling how far it is. Throws unfit; the caller removes what was written. */
   async download(
     address: string,
     path: string,
@@ -167,7 +167,7 @@ export class Outbound {
     });
   }
 
-  /** Sends something and reads the answer as text; a redirect is refused, since it would send it elsewhere. Throws Refused. */
+  /** Sends something and reads the answer as text; a redirect is refused, since it would send it elsewhere. Throws unfit. */
   async send(
     address: string,
     { method, type, body, bytes }: Sending,
@@ -192,7 +192,7 @@ export class Outbound {
         { signal },
       );
       if (status < 200 || status >= 300)
-        throw new Refused(`${url.host} did not take it: it answered ${status}${MEANING[status] ?? ''}.`);
+        throw unfit(`${url.host} did not take it: it answered ${status}${MEANING[status] ?? ''}.`);
       return Buffer.concat(parts).toString('utf8');
     });
   }
@@ -210,7 +210,7 @@ export class Outbound {
       return await Promise.race([work(either), over]);
     } catch (error) {
       if (deadline.aborted)
-        throw new Refused(`It took longer than ${Math.round(within / 1000)} seconds and was given up.`);
+        throw unfit(`It took longer than ${Math.round(within / 1000)} seconds and was given up.`);
       throw error;
     } finally {
       either.removeEventListener('abort', ended);
@@ -230,7 +230,7 @@ export class Outbound {
       }
       const refuse = (says: string) => {
         response.destroy();
-        return new Refused(says);
+        return unfit(says);
       };
       if (status !== 200) throw refuse(`${url.host} answered ${status}${MEANING[status] ?? ''}.`);
       const encoding = response.headers['content-encoding'] ?? 'identity';
@@ -242,7 +242,7 @@ export class Outbound {
       const type = (response.headers['content-type'] ?? '').split(';')[0]?.trim().toLowerCase() ?? '';
       return { url, type, bytes, body: response };
     }
-    throw new Refused(`This address leads on more than ${MOST_REDIRECTS} times.`);
+    throw unfit(`This address leads on more than ${MOST_REDIRECTS} times.`);
   }
 
   #ask(url: URL, signal: AbortSignal): Promise<IncomingMessage> {
@@ -278,17 +278,17 @@ export class Outbound {
 
 function answered(asked: ClientRequest, url: URL): Promise<IncomingMessage> {
   return new Promise((resolve, reject) => {
-    asked.on('timeout', () => asked.destroy(new Refused(`${url.host} fell silent.`)));
+    asked.on('timeout', () => asked.destroy(unfit(`${url.host} fell silent.`)));
     asked.on('response', (response) => {
-      response.setTimeout(SILENCE, () => response.destroy(new Refused(`${url.host} fell silent.`)));
+      response.setTimeout(SILENCE, () => response.destroy(unfit(`${url.host} fell silent.`)));
       resolve(response);
     });
     asked.on('upgrade', (_response, socket) => {
       socket.destroy();
-      reject(new Refused(`${url.host} changed to another protocol, which Placard does not speak.`));
+      reject(unfit(`${url.host} changed to another protocol, which Placard does not speak.`));
     });
     asked.on('error', (error: NodeJS.ErrnoException) => reject(inWords(error, url)));
-    asked.on('close', () => reject(new Refused(`${url.host} ended the connection without an answer.`)));
+    asked.on('close', () => reject(unfit(`${url.host} ended the connection without an answer.`)));
   });
 }
 
@@ -297,7 +297,7 @@ const brokenOff = (url: URL) => (error: NodeJS.ErrnoException) => {
   const broken = ['ERR_STREAM_PREMATURE_CLOSE', 'ECONNRESET', 'HPE_INVALID_CHUNK_SIZE'].includes(
     error.code ?? '',
   );
-  throw broken ? new Refused(`${url.host} stopped in the middle. Try again later.`) : error;
+  throw broken ? unfit(`${url.host} stopped in the middle. Try again later.`) : error;
 };
 
 const MEANING: Record<number, string> = {
@@ -309,14 +309,14 @@ const MEANING: Record<number, string> = {
 };
 
 function inWords(error: NodeJS.ErrnoException, url: URL): Error {
-  if (error instanceof Refused || error.name === 'AbortError') return error;
+  if (error instanceof Refusal || error.name === 'AbortError') return error;
   if (error.code === 'EAI_AGAIN')
-    return new Refused(`Where ${url.hostname} is could not be found out just now; try again later.`);
+    return unfit(`Where ${url.hostname} is could not be found out just now; try again later.`);
   if (error.code === 'ENOTFOUND')
-    return new Refused(`There is no host called ${url.hostname}. Is the address spelt right?`);
+    return unfit(`There is no host called ${url.hostname}. Is the address spelt right?`);
   if (/^ERR_TLS|^ERR_SSL|CERT|^UNABLE_TO_VERIFY/.test(error.code ?? ''))
-    return new Refused(`${url.host} has no valid certificate, so nothing was fetched from it.`);
-  return new Refused(`${url.host} could not be reached. It may be down; try again later.`);
+    return unfit(`${url.host} has no valid certificate, so nothing was fetched from it.`);
+  return unfit(`${url.host} could not be reached. It may be down; try again later.`);
 }
 
 /** The first bytes of an answer as text, and the rest left; nothing of what is no text. */
@@ -341,7 +341,7 @@ function counting(mostBytes: number, told: (length: number) => void = () => {}):
     transform(part: Buffer, _encoding, done) {
       length += part.length;
       told(part.length);
-      if (length > mostBytes) done(new Refused(tooMuch(mostBytes)));
+      if (length > mostBytes) done(unfit(tooMuch(mostBytes)));
       else done(null, part);
     },
   });

@@ -2,7 +2,7 @@ import ipaddr from 'ipaddr.js';
 import { lookup as resolve, type LookupAddress } from 'node:dns';
 import type { LookupFunction } from 'node:net';
 import { isIP } from 'node:net';
-import { Refused } from '../imaging/formats.ts';
+import { Refusal, unfit } from '../refusal.ts';
 
 /** What of IPv6 is handed out to networks of the public internet (IANA, IPv6 Address Space). */
 const GIVEN_OUT = ipaddr.IPv6.parseCIDR('2000::/3');
@@ -41,24 +41,23 @@ function writtenOut(address: string): string | null {
 
 /**
  * Judges an address before anything is sent to it (WHATWG URL: decimal, octal and short forms of IPv4
- * are already written out). Origins in `trusted` may be anywhere, on any port. Throws Refused.
+ * are already written out). Origins in `trusted` may be anywhere, on any port. Throws unfit.
  */
 export function checkAddress(raw: string, trusted: readonly string[]): URL {
   const text = raw.trim();
-  if (text.length > 2000) throw new Refused('This address is longer than 2,000 characters.');
+  if (text.length > 2000) throw unfit('This address is longer than 2,000 characters.');
   if (!URL.canParse(text))
-    throw new Refused('This is not a complete web address. It begins with https:// or http://.');
+    throw unfit('This is not a complete web address. It begins with https:// or http://.');
   const url = new URL(text);
   if (url.protocol !== 'https:' && url.protocol !== 'http:')
-    throw new Refused(
+    throw unfit(
       `Only addresses that begin with https:// or http:// can be fetched; this one begins with ${url.protocol}`,
     );
   if (url.username || url.password)
-    throw new Refused('This address carries a user name or password. Take it out and try again.');
+    throw unfit('This address carries a user name or password. Take it out and try again.');
   url.hash = '';
   if (trusted.includes(url.origin)) return url;
-  if (url.port !== '')
-    throw new Refused(`Port ${url.port} of ${url.hostname} is not one that web pages use.`);
+  if (url.port !== '') throw unfit(`Port ${url.port} of ${url.hostname} is not one that web pages use.`);
   const bare = url.hostname.replace(/^\[|\]$/g, '');
   if (isIP(bare) && !isPublic(bare)) throw unreachable(url.hostname);
   return url;
@@ -76,8 +75,6 @@ export const publicLookup: LookupFunction = (hostname, options, done) => {
   });
 };
 
-function unreachable(host: string): Refused {
-  return new Refused(
-    `${host} is an address inside a private network. Placard fetches only from the public web.`,
-  );
+function unreachable(host: string): Refusal {
+  return unfit(`${host} is an address inside a private network. Placard fetches only from the public web.`);
 }

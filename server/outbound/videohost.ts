@@ -35,9 +35,9 @@ export interface OwnFilm {
 /** A service that keeps films and gives out players. A new one is one file that makes this. */
 export interface VideoHost {
   name: string;
-  /** Answers one page of what matches. Throws Refused. */
+  /** Answers one page of what matches. Throws unfit. */
   search(query: { words: string; page: number }): Promise<{ total: number; films: HostedFilm[] }>;
-  /** Sends a film, telling how many bytes have gone. Throws Refused. */
+  /** Sends a film, telling how many bytes have gone. Throws unfit. */
   receive(
     film: OwnFilm,
     signal: AbortSignal,

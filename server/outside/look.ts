@@ -1,8 +1,8 @@
 import { mayFetch, seenOf, type OutsideKind, type OutsideSeen } from '@placard/core/outside';
 import { framingIn } from '../embeds/framing.ts';
 import { hasPlaceInThread } from '../embeds/unpack.ts';
-import { Refused } from '../imaging/formats.ts';
 import type { Outbound } from '../outbound/outbound.ts';
+import { Refusal } from '../refusal.ts';
 
 /** What the programs of others know us by (RFC 9309). */
 const AGENT = 'placard';
@@ -50,7 +50,7 @@ export class Looker {
       });
       return seen.state === 'silent' ? { ...seen, later: restOf(headers['retry-after']) } : seen;
     } catch (error) {
-      if (!(error instanceof Refused)) throw error;
+      if (!(error instanceof Refusal)) throw error;
       return seenOf(address, kind, { ...NOTHING, address, trouble: troubleOf(error) });
     }
   }
@@ -71,7 +71,7 @@ export class Looker {
 const NOTHING = { status: 0, address: '', forGood: false, mayFrame: null, hasAnchor: null };
 
 /** Why no answer came, by the sentence that says so. */
-function troubleOf({ message }: Refused): 'certificate' | 'silent' | 'unknown-host' {
+function troubleOf({ message }: Refusal): 'certificate' | 'silent' | 'unknown-host' {
   if (message.includes('certificate')) return 'certificate';
   return message.startsWith('There is no host called') ? 'unknown-host' : 'silent';
 }

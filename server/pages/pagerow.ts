@@ -1,3 +1,4 @@
+import { DESK } from '@placard/core/geometry';
 import { todayAt } from '../licence/policy.ts';
 import { and, eq, gt, inArray, isNull, lte, type SQL } from 'drizzle-orm';
 import {
@@ -31,7 +32,6 @@ import { resolved } from './standingcopies.ts';
 import { BEFORE_READING, inParts } from '../search/markpages.ts';
 
 /** A screen that is wide enough for every measure of most sites, in CSS pixels. */
-const DESK = 1280;
 /** Gathers the row of a page that is written in this transaction. Answers what was found in it. */
 export async function gatherWritten(database: Queryable, siteId: string, id: string): Promise<Finding[]> {
   const [gathered] = await gather(database, siteId, [id]);

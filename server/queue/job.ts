@@ -5,7 +5,7 @@ export type JobName = keyof JobNames & string;
 
 /** Does one kind of work. */
 export interface Work {
-  /** `asked` is when it was asked for. Throws `Refused` for what will never do, TakenBack from `advance`. */
+  /** `asked` is when it was asked for. Throws unfit for what will never do, TakenBack from `advance`. */
   run(subject: string, advance: (done: number, total: number) => Promise<void>, asked: Date): Promise<void>;
   /** Is told when it will not be tried again. */
   gaveUp?(subject: string, says: string): Promise<void>;

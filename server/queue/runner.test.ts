@@ -6,6 +6,7 @@ import { createTestDatabase } from '../testing/opendatabase.ts';
 import { until } from '../testing/openserver.ts';
 import { enqueue, take, visibleJobs } from './queue.ts';
 import { JOBS } from '../jobs/index.ts';
+import { away, unfit } from '../refusal.ts';
 import type { JobName, Work } from './job.ts';
 import { Runner } from './runner.ts';
 
@@ -86,4 +87,22 @@ it('what only a newer server does waits for that', async () => {
   await runner.stop();
   expect(done).toEqual(['site-1']);
   expect(await visibleJobs(database)).toMatchObject([{ state: 'waiting', subject: 'subject-1' }]);
+});
+
+it.each([
+  ['is refused for good is told at once', unfit('The file is damaged.'), 'failed'],
+  ['is away for the moment is tried again', away('The disk is not there.'), 'waiting'],
+] as const)('what %s', async (_name, error, state) => {
+  await enqueue(database, 'receive', 'arrival-1', 'Reading');
+  let tries = 0;
+  const runner = runnerOf({
+    run: () => {
+      tries++;
+      return Promise.reject(error);
+    },
+  });
+  runner.start(null);
+  await until(async () => (await visibleJobs(database))[0]?.state === state && tries > 0);
+  await runner.stop();
+  expect(await visibleJobs(database)).toMatchObject([{ state, says: error.message }]);
 });

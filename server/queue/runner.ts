@@ -3,7 +3,6 @@ import type { Logger } from 'pino';
 import { availableParallelism } from 'node:os';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
-import { Refused } from '../imaging/formats.ts';
 import { declareJobs, type Job, type Work } from './job.ts';
 import {
   advance,
@@ -18,6 +17,7 @@ import {
   type JobRow,
 } from './queue.ts';
 import { paced } from '../pace.ts';
+import { Refusal } from '../refusal.ts';
 
 /** A job with the work that does it. */
 type Doing = Pick<Job<never>, 'alone'> & { work: Work };
@@ -140,7 +140,7 @@ export class Runner<Services> {
       }
       const says = inWords(error);
       this.#log.warn({ job: row.kind, subject: row.subject, error: says, err: error }, 'Job failed');
-      await this.#putAside(row, work, says, !(error instanceof Refused));
+      await this.#putAside(row, work, says, mayPass(error));
     }
   }
 
@@ -158,6 +158,9 @@ export class Runner<Services> {
 const PATIENCE = 4000;
 
 const LOST = 'The server stopped three times while it worked on this, so it was set aside.';
+
+/** True for trouble that may be over by itself: what is refused stays so, unless something is only away. */
+const mayPass = (error: unknown): boolean => !(error instanceof Refusal) || error.sort === 'away';
 
 /** What went wrong, for people: a full disk is called so, however many layers it was reported through. */
 function inWords(error: unknown): string {

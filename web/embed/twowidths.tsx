@@ -1,6 +1,6 @@
 import { useMemo, useState, type ReactNode } from 'react';
 import type { Site } from '@placard/core/contract';
-import { columnOf } from '@placard/core/geometry';
+import { DESK, PHONE, columnOf } from '@placard/core/geometry';
 import type { Element } from '@placard/core/markup';
 import { blockMarkup, kindOf, pageWidth, type Block } from '@placard/core/page';
 import { MarkupView, type Replaced } from '../kit/markup.tsx';
@@ -9,8 +9,7 @@ import { useHeld } from '../place/desk/useheld.ts';
 import { BlockPreview, isEmbedded, type EmbeddedBlock } from './blockpreview.tsx';
 
 /** A phone's screen, and what its edges leave of it, in CSS pixels. */
-const [PHONE, PHONE_COLUMN] = [390, 358];
-const DESK = 1280;
+const PHONE_COLUMN = PHONE - 32;
 
 /** Something embedded as visitors get it, at desk and phone width side by side, each believing in its true width. */
 export function TwoWidths({

@@ -1,3 +1,4 @@
+import { DESK, PHONE } from '@placard/core/geometry';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { proofPage, readPage, readSite } from '@placard/core/contract';
@@ -15,9 +16,6 @@ import { leaving } from '../place/desk/leaving.ts';
 import { PageChoice } from '../pages/pagechoice.tsx';
 import { usePageInHand, useTakePage } from '../pages/usepageinhand.ts';
 import { Findings } from './findings.tsx';
-
-const DESK = 1280;
-const PHONE = 390;
 
 /** The page as visitors see it, at desk and phone width side by side, with what was found in it. */
 export default function Proof() {

@@ -1,3 +1,4 @@
+import { PHONE } from '../../geometry/screens.ts';
 import { equalRows } from '../../geometry/equalrows.ts';
 import { element, type Element, type Markup, type Style } from '../../markup/index.ts';
 import { heldKey } from '../held.ts';
@@ -24,7 +25,6 @@ const [GAP, HEIGHT] = [8, 200];
 /** The ratio of what nothing is known of. */
 const USUAL_RATIO = 16 / 9;
 /** A screen that rows are set for where there is little room, in CSS pixels. */
-const PHONE = 390;
 
 /** What all of them have that show what is placed and leave the words for later. */
 const hasMedia = (items: readonly Item[]): boolean =>

@@ -1,11 +1,11 @@
 import type { NodeViewProps } from '@tiptap/react';
 import { readPage, readSite } from '@placard/core/contract';
-import { blockMarkup, seenBy, USUAL_EDGES, usesIn } from '@placard/core/page';
+import { blockMarkup, seenBy, usesIn } from '@placard/core/page';
 import { dayIn } from '@placard/core/text';
 import { useAsk } from '../../kit/asking.ts';
 import { MarkupView } from '../../kit/markup.tsx';
 import { atRest, ON_THE_DESK } from '../desk/ondesk.tsx';
-import { ANYWHERE, deskOf, roomAt } from '../desk/desk.ts';
+import { deskContext, deskOf, roomAt } from '../desk/desk.ts';
 import { scheduleInWords } from '../desk/scheduleinwords.ts';
 import { useHeld } from '../desk/useheld.ts';
 
@@ -28,16 +28,7 @@ export function StandingCopyView({ node, editor, getPos }: NodeViewProps) {
             : 'Bringing it up …'}
       </p>
     );
-  const measures = site.data?.measures ?? [];
-  const context = {
-    measures,
-    edges: site.data?.edges ?? USUAL_EDGES,
-    holdings,
-    language: site.data?.language ?? 'en',
-    addressOf: ({ key }: { key: string }) => key,
-    screen: '100cqw',
-    pages: ANYWHERE,
-  };
+  const context = deskContext(site.data, holdings);
   const room = roomAt(editor, getPos(), deskOf(editor).context);
   const viewer = { day: dayIn(site.data?.policy.timeZone ?? 'UTC', new Date()), ours: true };
   const markup = seenBy(document, viewer)

@@ -1,7 +1,9 @@
 import type { Editor } from '@tiptap/core';
 import type { Node } from '@tiptap/pm/model';
+import type { Site } from '@placard/core/contract';
 import {
   kindOf,
+  USUAL_EDGES,
   pageWidth,
   type AnyBlock,
   type Holdings,
@@ -13,17 +15,22 @@ import {
 class Anywhere extends Map<string, { title: string; address: string; anchors: string[] }> {
   override get = () => ({ title: '', address: '#', anchors: [] });
 }
-export const ANYWHERE = new Anywhere();
+const ANYWHERE = new Anywhere();
+
+/** What is drawn on the desk is drawn from this: the desk is the screen that the page lies on. */
+export const deskContext = (site: Site | undefined, holdings: Holdings): RenderContext => ({
+  measures: site?.measures ?? [],
+  edges: site?.edges ?? USUAL_EDGES,
+  language: site?.language ?? 'en',
+  holdings,
+  addressOf: ({ key }) => key,
+  screen: '100cqw',
+  pages: ANYWHERE,
+});
 
 /** What the desk knows of the site and of what lies in the page, for what is set together; it changes while things are fetched. */
 class Desk {
-  context: RenderContext = {
-    measures: [],
-    holdings: new Map(),
-    addressOf: ({ key }) => key,
-    screen: '100cqw',
-    pages: ANYWHERE,
-  };
+  context = deskContext(undefined, new Map());
   readonly #listeners = new Set<() => void>();
 
   set(context: RenderContext): void {

@@ -2,20 +2,13 @@ import { NodeViewWrapper, type NodeViewProps } from '@tiptap/react';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { readSite } from '@placard/core/contract';
 import type { Element } from '@placard/core/markup';
-import {
-  blockMarkup,
-  kindOf,
-  standingIn,
-  USUAL_EDGES,
-  type AnyBlock,
-  type StandingSaid,
-} from '@placard/core/page';
+import { blockMarkup, kindOf, standingIn, type AnyBlock, type StandingSaid } from '@placard/core/page';
 import { useAsk } from '../../kit/asking.ts';
 import { dress, MarkupView } from '../../kit/markup.tsx';
 import type { PlacedKind } from './kind.ts';
 import { atRest, ON_THE_DESK } from '../desk/ondesk.tsx';
 import { setPlaced } from '../desk/setattributes.ts';
-import { deskOf, roomAt } from '../desk/desk.ts';
+import { deskContext, deskOf, roomAt } from '../desk/desk.ts';
 import { useHeld } from '../desk/useheld.ts';
 import { WidthHandles } from '../desk/widthhandles.tsx';
 
@@ -33,15 +26,8 @@ export function PlacementView({ kind, ...given }: NodeViewProps & { kind: Placed
       .filter(({ as }) => as !== 'file'),
   );
   const measures = site.data?.measures ?? [];
-  const context = {
-    measures,
-    edges: site.data?.edges ?? USUAL_EDGES,
-    holdings,
-    language: site.data?.language ?? 'en',
-    addressOf: ({ key }: { key: string }) => key,
-    // The desk is the screen that the page lies on.
-    screen: '100cqw',
-  };
+  // What it leads to is drawn where it is set together alone.
+  const context = { ...deskContext(site.data, holdings), pages: undefined };
   const room = roomAt(editor, getPos(), { measures, holdings: deskOf(editor).context.holdings });
   const figure = blockMarkup(block, context, room).find((part): part is Element => typeof part !== 'string');
   const inner = useRef<HTMLDivElement>(null);

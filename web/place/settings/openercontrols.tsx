@@ -1,3 +1,4 @@
+import { DESK } from '@placard/core/geometry';
 import type { Editor } from '@tiptap/react';
 import { RadioGroup } from 'radix-ui';
 import { useEffect, useMemo } from 'react';
@@ -17,7 +18,7 @@ import { Choice } from '../../kit/radios.tsx';
 import { SliderField } from '../../kit/slider.tsx';
 import { asItIs, say, type FoundTogether } from '../desk/together.ts';
 import { blockOf } from '../desk/desk.ts';
-import { SmallSetting, WIDE } from './smallsetting.tsx';
+import { SmallSetting } from './smallsetting.tsx';
 import { useContrast } from './usecontrast.ts';
 
 const NAMES: Record<Corner, string> = {
@@ -83,7 +84,7 @@ export default function OpenerControls({
               aria-label={NAMES[corner]}
               className="h-[30px] overflow-hidden border border-rule bg-white text-left aria-checked:outline-2 aria-checked:outline-madder"
             >
-              <SmallSetting block={there} context={context} screen={WIDE} width={57} />
+              <SmallSetting block={there} context={context} screen={DESK} width={57} />
             </RadioGroup.Item>
           </Hint>
         ))}

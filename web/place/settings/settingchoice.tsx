@@ -1,10 +1,11 @@
+import { DESK } from '@placard/core/geometry';
 import { RadioGroup } from 'radix-ui';
 import { useMemo } from 'react';
 import type { RenderContext, SettingName, Together } from '@placard/core/page';
 import { Hint } from '../../kit/hint.tsx';
 import { useSteady } from '../../kit/usesteady.ts';
 import { deskSettingOf } from './each/index.ts';
-import { SmallSetting, WIDE } from './smallsetting.tsx';
+import { SmallSetting } from './smallsetting.tsx';
 
 /** How wide each is drawn, in CSS pixels. */
 const DRAWN = 98;
@@ -46,7 +47,7 @@ export function SettingChoice({
             aria-label={deskSettingOf(setting).called}
             className="h-[66px] overflow-hidden border border-rule bg-white text-left aria-checked:outline-2 aria-checked:outline-madder"
           >
-            <SmallSetting block={block} context={context} screen={WIDE} width={DRAWN} />
+            <SmallSetting block={block} context={context} screen={DESK} width={DRAWN} />
           </RadioGroup.Item>
         </Hint>
       ))}

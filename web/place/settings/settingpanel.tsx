@@ -7,7 +7,6 @@ import {
   settingsFor,
   SETTINGS,
   thingsIn,
-  USUAL_EDGES,
   type AnyBlock,
   type RenderContext,
   type SettingName,
@@ -24,7 +23,7 @@ import {
   type ChosenBlocks,
   type FoundTogether,
 } from '../desk/together.ts';
-import { ANYWHERE, blockOf, stampOf } from '../desk/desk.ts';
+import { blockOf, deskContext, stampOf } from '../desk/desk.ts';
 import { SettingChoice } from './settingchoice.tsx';
 import { TogetherControls } from './togethercontrols.tsx';
 
@@ -51,14 +50,8 @@ export function useSmallContext(site: Site, blocks: readonly AnyBlock[]): Render
   // What is held is made anew with every answer; what counts is which of it there is.
   const holdings = useSteady(held, stampOf(held));
   return useMemo(
-    () => ({
-      measures: site.measures,
-      edges: site.edges ?? USUAL_EDGES,
-      language: site.language,
-      holdings,
-      addressOf: ({ key }) => key,
-      pages: ANYWHERE,
-    }),
+    // Each is a screen of its own.
+    () => ({ ...deskContext(site, holdings), screen: undefined }),
     [site, holdings],
   );
 }

@@ -1,3 +1,4 @@
+import { DESK, PHONE } from '@placard/core/geometry';
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import type { Markup, Style } from '@placard/core/markup';
 import {
@@ -13,10 +14,8 @@ import { drawSoon } from './drawing.ts';
 import { deskSettingOf } from './each/index.ts';
 import { paced } from '../../kit/pace.ts';
 
-/** How wide a screen is that a true small setting shows, in CSS pixels. */
-export const [WIDE, PHONE] = [1280, 390];
 /** The space at either side of the words on each. */
-const MARGINS = { [WIDE]: 24, [PHONE]: 16 };
+const MARGINS = { [DESK]: 24, [PHONE]: 16 };
 /** How long it waits for whoever is writing before it is drawn anew, in milliseconds. */
 const PAUSE = paced(200);
 
@@ -30,7 +29,7 @@ export function SmallSetting({
   block: Together;
   context: RenderContext;
   /** The screen that it is seen on, in CSS pixels. */
-  screen: typeof WIDE | typeof PHONE;
+  screen: typeof DESK | typeof PHONE;
   /** How wide it is drawn, in CSS pixels. */
   width: number;
 }) {

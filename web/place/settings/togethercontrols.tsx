@@ -1,3 +1,4 @@
+import { PHONE } from '@placard/core/geometry';
 import type { Editor } from '@tiptap/react';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
@@ -33,7 +34,7 @@ import {
 import { deskSettingOf } from './each/index.ts';
 import { ItemLeads } from './itemleads.tsx';
 import { OrderList, type Ordered } from './orderlist.tsx';
-import { PHONE, SmallSetting } from './smallsetting.tsx';
+import { SmallSetting } from './smallsetting.tsx';
 
 /** How many that are, in a caption. */
 const COUNTS = ['None', 'This one', 'These two', 'These three', 'These four', 'These five', 'These six'];

@@ -1,10 +1,10 @@
 import { useEditorState, type Editor } from '@tiptap/react';
 import { useLayoutEffect } from 'react';
 import type { Site } from '@placard/core/contract';
-import { kindOf, USUAL_EDGES, type Use } from '@placard/core/page';
+import { kindOf, type Use } from '@placard/core/page';
 import { useSteady } from '../../kit/usesteady.ts';
 import { useHeld } from '../desk/useheld.ts';
-import { ANYWHERE, blockOf, deskOf, stampOf } from '../desk/desk.ts';
+import { blockOf, deskContext, deskOf, stampOf } from '../desk/desk.ts';
 
 /** Tells the desk of the site, and of all that lies in what is set together in the page. */
 export function useDesk(editor: Editor, site: Site): void {
@@ -17,15 +17,7 @@ export function useDesk(editor: Editor, site: Site): void {
   // What is held comes anew with every answer; what counts is which of it there is.
   const holdings = useSteady(held, stampOf(held));
   useLayoutEffect(() => {
-    deskOf(editor).set({
-      measures: site.measures,
-      edges: site.edges ?? USUAL_EDGES,
-      language: site.language,
-      holdings,
-      addressOf: ({ key }) => key,
-      screen: '100cqw',
-      pages: ANYWHERE,
-    });
+    deskOf(editor).set(deskContext(site, holdings));
   }, [editor, site, holdings]);
 }
 

@@ -1,8 +1,8 @@
 import { RadioGroup } from 'radix-ui';
-import type { Measure } from '@placard/core/geometry';
+import { DESK, PHONE, type Measure } from '@placard/core/geometry';
 import { POSITIONS, type Position, type StandingSaid } from '@placard/core/page';
 import { Hint } from '../../kit/hint.tsx';
-import { PHONE, TrueSetting, WIDE } from './truesetting.tsx';
+import { TrueSetting } from './truesetting.tsx';
 
 const NAMES: Record<Position, string> = {
   'beside-left': 'beside, at the left',
@@ -53,7 +53,7 @@ export function PositionChoice({
               aria-label={NAMES[position]}
               className="h-[62px] overflow-hidden border border-rule bg-white text-left aria-checked:outline-2 aria-checked:outline-madder"
             >
-              <TrueSetting {...shown} said={standingAt(position)} screen={WIDE} width={DRAWN} />
+              <TrueSetting {...shown} said={standingAt(position)} screen={DESK} width={DRAWN} />
             </RadioGroup.Item>
           </Hint>
         ))}

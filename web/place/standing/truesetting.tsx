@@ -1,10 +1,8 @@
 import { pageWidth, figureStyle, standingIn, type StandingSaid } from '@placard/core/page';
-import type { Measure } from '@placard/core/geometry';
+import { DESK, PHONE, type Measure } from '@placard/core/geometry';
 import { useLayoutEffect, useRef } from 'react';
 import { dress } from '../../kit/markup.tsx';
 
-/** How wide a screen is that a true small setting shows, in CSS pixels. */
-export const [WIDE, PHONE] = [1280, 390];
 /** The space at either side of the words on a phone. */
 const MARGIN = 16;
 
@@ -30,12 +28,12 @@ export function TrueSetting({
   measures: readonly Measure[];
   column: number;
   /** The screen that it is seen on, in CSS pixels. */
-  screen: typeof WIDE | typeof PHONE;
+  screen: typeof DESK | typeof PHONE;
   /** How wide it is drawn, in CSS pixels. */
   width: number;
 }) {
   const figure = useRef<HTMLElement>(null);
-  const page = screen === WIDE ? column + 2 * BLEED_SEEN : screen;
+  const page = screen === DESK ? column + 2 * BLEED_SEEN : screen;
   const style = figureStyle(standingIn(pageWidth(measures), said, measures), `${screen}px`);
   useLayoutEffect(() => {
     if (figure.current) dress(figure.current, style);
@@ -47,7 +45,7 @@ export function TrueSetting({
         className="block origin-top-left font-serif text-[16.5px] leading-[1.58] text-[#333]"
         style={{
           width: page,
-          padding: `${MARGIN}px ${screen === WIDE ? BLEED_SEEN : MARGIN}px`,
+          padding: `${MARGIN}px ${screen === DESK ? BLEED_SEEN : MARGIN}px`,
           transform: `scale(${width / page})`,
         }}
       >
