@@ -85,3 +85,26 @@ it('what was left and refused is kept as it was left, and not once more after so
   await vi.advanceTimersByTimeAsync(10_000);
   expect(again).not.toHaveBeenCalled();
 });
+
+it('who comes back before a save is answered goes on with what is kept, and nobody is offered it', async () => {
+  const { writer, answer } = written('back');
+  writer.write(() => 'Written');
+  writer.keepNow(true);
+  const left = writer.leave();
+  writer.come();
+  writer.write(() => 'Written on');
+  writer.keepNow(true);
+  await vi.advanceTimersByTimeAsync(6000);
+  expect(await keptDrafts('page', 'back')).toEqual([]);
+  answer();
+  await vi.advanceTimersByTimeAsync(6000);
+  answer();
+  await left;
+  await vi.advanceTimersByTimeAsync(0);
+  // All of it is saved, and nothing is kept any more.
+  expect(Object.keys(localStorage).filter((name) => name.includes('/back/'))).toEqual([]);
+  const ended = writer.leave();
+  await vi.advanceTimersByTimeAsync(0);
+  await ended;
+  expect(await keptDrafts('page', 'back')).toEqual([]);
+});

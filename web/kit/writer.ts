@@ -49,6 +49,8 @@ export class Writer<D> {
   #keeping: ReturnType<typeof setTimeout> | undefined;
   #running: Promise<void> = Promise.resolve();
   #left = false;
+  /** What it keeps is anybody's to take up. */
+  #ended = false;
   #saves = 0;
 
   constructor(private readonly written: Written<D>) {
@@ -112,6 +114,8 @@ export class Writer<D> {
   come(): void {
     if (!this.#left) return;
     this.#left = false;
+    if (!this.#ended) return;
+    this.#ended = false;
     this.#keeper = new DraftKeeper(this.written.kind, this.written.id);
   }
 
@@ -126,13 +130,20 @@ export class Writer<D> {
     this.keepNow();
     this.#left = true;
     // Whoever comes back while nothing is answered is offered what is kept.
-    const patience = setTimeout(() => this.#keeper.end(), LEFT);
+    const patience = setTimeout(() => this.#end(), LEFT);
     await this.flush();
     clearTimeout(patience);
+    this.#end();
+  }
+
+  /** Lets go of what is kept, unless its writer came back: it was kept as it was left, and is not kept once more. */
+  #end(): void {
+    if (!this.#left) return;
     clearTimeout(this.#timer);
-    // It was kept as it was left: who takes it up now shall not find it there again.
     clearTimeout(this.#keeping);
+    this.#keeping = undefined;
     this.#keeper.end();
+    this.#ended = true;
   }
 
   #happen(happening: Happening<D>): void {
