@@ -38,7 +38,12 @@ export const SCREENS: readonly ScreenEntry[] = [
     does: 'make them fit',
     tick: { queue: 'prep', waiting: 'to be prepared' },
   },
-  { path: '/prep/many', title: 'Prepare many', load: () => import('./prep/many.tsx') },
+  {
+    path: '/prep/many',
+    title: 'Prepare many',
+    load: () => import('./prep/many.tsx'),
+    does: 'one sheet for many pictures',
+  },
   {
     path: '/label/:asset?',
     title: 'Label',
@@ -47,9 +52,24 @@ export const SCREENS: readonly ScreenEntry[] = [
     tick: { queue: 'label', waiting: 'without a full label', urgent: true },
   },
   { path: '/label/:asset/captions', title: 'Captions', load: () => import('./captions/captionseditor.tsx') },
-  { path: '/label/ending', title: 'Running out', load: () => import('./label/ending.tsx') },
-  { path: '/label/terms', title: 'Terms', load: () => import('./label/termslist.tsx') },
-  { path: '/label/spreadsheet/:sheet?', title: 'Spreadsheet', load: () => import('./label/spreadsheet.tsx') },
+  {
+    path: '/label/ending',
+    title: 'Running out',
+    load: () => import('./label/ending.tsx'),
+    does: 'licences that end soon',
+  },
+  {
+    path: '/label/terms',
+    title: 'Terms',
+    load: () => import('./label/termslist.tsx'),
+    does: 'licences of your own',
+  },
+  {
+    path: '/label/spreadsheet/:sheet?',
+    title: 'Spreadsheet',
+    load: () => import('./label/spreadsheet.tsx'),
+    does: 'labels out and back in',
+  },
   {
     path: '/place/:page?',
     title: 'Place',
@@ -88,7 +108,7 @@ export const SCREENS: readonly ScreenEntry[] = [
     path: '/hosts/outside',
     title: 'What still works',
     load: () => import('./hosts/outside.tsx'),
-    does: 'embeds and links looked at again',
+    does: 'embeds and links at other hosts, looked at again',
   },
   {
     path: '/holdings',

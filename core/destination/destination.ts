@@ -7,8 +7,8 @@ export type Entry = WrittenEntry | { path: string; key: string };
 export interface WrittenEntry {
   path: string;
   text: string;
-  /** Files that the text names by these paths and that are to stand in it as data (RFC 2397). */
-  inside?: readonly { path: string; key: string; mime: string }[];
+  /** Files that are to stand in the text as data (RFC 2397), and the markup that stands before the path of each. */
+  inside?: readonly { before: string; path: string; key: string; mime: string }[];
 }
 
 interface Named {

@@ -17,9 +17,10 @@ export async function zipped(store: Store, entries: readonly Entry[]): Promise<R
 /** The text of a file, with the files that are to stand in it as data. */
 async function withInside(store: Store, { text, inside = [] }: WrittenEntry): Promise<string> {
   let whole = text;
-  for (const { path, key, mime } of inside) {
+  for (const { before, path, key, mime } of inside) {
     const data = Buffer.from(await store.bytes(key)).toString('base64');
-    whole = whole.replaceAll(`src="${path}"`, `src="data:${mime};base64,${data}"`);
+    // Markup, and no words: those have no sign that begins an element.
+    whole = whole.replaceAll(`${before}${path}"`, `${before}data:${mime};base64,${data}"`);
   }
   return whole;
 }

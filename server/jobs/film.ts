@@ -40,7 +40,8 @@ type There = typeof rendition.$inferSelect;
 /**
  * Makes the lighter files of a film, sound or moving picture: several widths, each in a format that everything plays
  * and in one that takes fewer bytes. Each is kept as soon as it is there, and one that came out larger than the film
- * itself is not. Those that are there are left as they are, or labelled anew.
+ * itself is not. Those that are there are left as they are, or labelled anew. Where it fails, the film is shown
+ * as it came.
  */
 function filmWork(database: Database, store: Store): Work {
   return {
@@ -50,7 +51,6 @@ function filmWork(database: Database, store: Store): Work {
         if (row) await makeFilms(database, store, row, advance);
       }
     },
-    // The film is shown as it came.
   };
 }
 

@@ -21,7 +21,10 @@ export const relabelJob: Job<Services> = {
   work: ({ database, store }) => relabelWork(database, store),
 };
 
-/** Writes the label anew into the renditions of an asset that carry another. */
+/**
+ * Writes the label anew into the renditions of an asset that carry another. Where that fails they go out with the label
+ * they had; the next change of it tries again.
+ */
 function relabelWork(database: Database, store: Store): Work {
   return {
     run: async (id, advance) => {
@@ -30,6 +33,5 @@ function relabelWork(database: Database, store: Store): Work {
       const [row] = await database.select().from(asset).where(eq(asset.id, id));
       if (row) await askForFilms(database, row);
     },
-    // They go out with the label they had; the next change of it tries again.
   };
 }

@@ -19,14 +19,11 @@ import {
 import { paced } from '../pace.ts';
 import { Refusal } from '../refusal.ts';
 
-/** A job with the work that does it. */
-type Doing = Pick<Job<never>, 'alone'> & { work: Work };
-
 /** Takes jobs from the database and does them, several at once, until it is stopped. */
 export class Runner<Services> {
   readonly #id = newId();
   readonly #running = new Map<string, Promise<void>>();
-  readonly #does = new Map<string, Doing>();
+  readonly #work = new Map<string, Work>();
   /** What is being done of which only one is done at a time. */
   readonly #alone = new Set<string>();
   readonly #database: Database;
@@ -45,8 +42,7 @@ export class Runner<Services> {
   }
 
   start(services: Services): void {
-    for (const { name, alone, work } of this.#jobs)
-      this.#does.set(name, { work: work(services), ...(alone ? { alone } : {}) });
+    for (const { name, work } of this.#jobs) this.#work.set(name, work(services));
     this.#loop = this.#run();
     this.#heartbeat = setInterval(() => {
       renew(this.#database, this.#id, [...this.#running.keys()]).catch((error: unknown) =>
@@ -84,9 +80,8 @@ export class Runner<Services> {
         // Whichever of several took the process down, it is found by being alone.
         const alone = row.lost > 1;
         if (alone) await Promise.all(this.#running.values());
-        const job = this.#does.get(row.kind);
-        if (job?.alone) this.#alone.add(row.kind);
-        const doing = this.#do(row, job?.work).finally(() => {
+        if (this.#jobs.some(({ name, alone }) => alone && name === row.kind)) this.#alone.add(row.kind);
+        const doing = this.#do(row).finally(() => {
           this.#running.delete(row.id);
           this.#alone.delete(row.kind);
           this.#wake();
@@ -112,7 +107,7 @@ export class Runner<Services> {
   async #next(): Promise<JobRow | undefined> {
     try {
       // What only a newer server does waits for that.
-      const kinds = [...this.#does.keys()].filter((kind) => !this.#alone.has(kind));
+      const kinds = [...this.#work.keys()].filter((kind) => !this.#alone.has(kind));
       return await take(this.#database, this.#id, kinds);
     } catch (error) {
       this.#log.error({ err: error }, 'Could not take a job');
@@ -120,7 +115,8 @@ export class Runner<Services> {
     }
   }
 
-  async #do(row: JobRow, work: Work | undefined): Promise<void> {
+  async #do(row: JobRow): Promise<void> {
+    const work = this.#work.get(row.kind);
     if (!work) return;
     if (row.lost >= MOST_LOST) {
       this.#log.error({ job: row.kind, subject: row.subject }, 'Job set aside: its process ended each time');

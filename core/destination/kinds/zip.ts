@@ -24,7 +24,9 @@ export const zip: FilesDestination = {
         text: sheet,
         // Browsers load no captions from beside a page that is opened from a disk.
         inside: files.flatMap(({ path, key }) =>
-          path.endsWith('.vtt') ? [{ path, key, mime: 'text/vtt' }] : [],
+          path.endsWith('.vtt')
+            ? [{ before: '<track kind="captions" src="', path, key, mime: 'text/vtt' }]
+            : [],
         ),
       },
       { path: 'fragment.html', text: `${html}\n` },
