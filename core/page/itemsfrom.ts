@@ -1,12 +1,11 @@
 import type { Block } from './kinds/index.ts';
 import { partsOf, type Item } from './kinds/item.ts';
+import { isMedia } from './kinds/kind.ts';
 import type { AnyBlock } from './kinds/kind.ts';
 import type { Together } from './kinds/together.ts';
 import { linkIn } from './settings/setting.ts';
 import { scheduleOf, withSchedule, type Schedule } from './schedule.ts';
 import type { Inline } from './words.ts';
-
-const isShown = (block: AnyBlock): boolean => partsOf({ content: [block] }).media === 0;
 
 /** Blocks of a page as things to be set together, in their order: each picture, film or embed with the words that go with it. */
 export function itemsFrom(blocks: readonly AnyBlock[]): Item[] {
@@ -14,7 +13,7 @@ export function itemsFrom(blocks: readonly AnyBlock[]): Item[] {
     (block) => block.type !== 'paragraph' || (block.content as [] | undefined)?.length,
   );
   const headed = told[0]?.type === 'heading' ? (told[0].attrs as { level: number }).level : 0;
-  const shows = told.some(isShown);
+  const shows = told.some(isMedia);
   const items: Item[] = [];
   const begin = (block: AnyBlock) => void items.push({ type: 'item', attrs: {}, content: [block] });
   for (const block of told) {
@@ -23,7 +22,7 @@ export function itemsFrom(blocks: readonly AnyBlock[]): Item[] {
       headed > 0
         ? block.type === 'heading' && (block.attrs as { level: number }).level <= headed
         : shows
-          ? isShown(block) && last?.content.some(isShown)
+          ? isMedia(block) && last?.content.some(isMedia)
           : true;
     // Things that were set together before are as many of these.
     if (block.type === 'together')

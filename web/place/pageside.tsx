@@ -1,12 +1,11 @@
 import { useEditorState, type Editor } from '@tiptap/react';
 import { Fragment, useDeferredValue, useEffect, useState, type ReactNode } from 'react';
 import type { Page, Site } from '@placard/core/contract';
-import { EmbeddedPanel } from '../embed/embeddedpanel.tsx';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useSelection } from '../kit/selection.tsx';
 import { selectedSmall } from './desk/inline.ts';
-import { CopyPanel } from './copies/copypanel.tsx';
 import { KeepAsCopy } from './copies/keepascopy.tsx';
+import { placedKindOf } from './kinds/index.ts';
 import { LinkControls } from './desk/linkcontrols.tsx';
 import { ThisBlock } from './own/thisblock.tsx';
 import { PagePanel } from './own/pagepanel.tsx';
@@ -16,7 +15,6 @@ import { selectedPlacement } from './desk/selectedplacement.ts';
 import { AfterDrawing, useAfterDrawing } from './settings/afterdrawing.tsx';
 import { SetTogetherPanel, SettingPanel, useSettings } from './settings/settingpanel.tsx';
 import { SmallPanel } from './standing/smallpanel.tsx';
-import { StandingPanel } from './standing/standingpanel.tsx';
 import { TableControls } from './tablecontrols.tsx';
 
 /** Beside the page: how what is selected stands and its placard, or what the caret is in and what belongs to the page itself. */
@@ -62,6 +60,7 @@ export function PageSide({
   const { found, chosen } = useDeferredValue(settings);
   // Of things that are set together, how they stand comes first, and then how one of them does.
   const Stands = settings.found ? AfterDrawing : Fragment;
+  const Panel = selected ? placedKindOf(selected.type)?.panel : undefined;
   const small = useEditorState({ editor, selector: ({ editor: now }) => selectedSmall(now) });
   // Where there is little room, it is not taken before somebody asks.
   const [open, setOpen] = useState(false);
@@ -72,25 +71,16 @@ export function PageSide({
       {children}
       {mayWrite && chosen && !selected && <SetTogetherPanel editor={editor} site={site} chosen={chosen} />}
       {mayWrite && found && <SettingPanel editor={editor} site={site} page={page.id} found={found} />}
-      {mayWrite &&
-        selected &&
-        (found !== null || settings.found === null) &&
-        selected.type !== 'arriving' &&
-        selected.type !== 'unknown' &&
-        selected.type !== 'standingCopy' && (
-          <Stands>
-            <StandingPanel editor={editor} selected={selected} site={site} page={page.id} />
-            <EmbeddedPanel editor={editor} id={selected.id} site={site} section={page.section.id} />
-          </Stands>
-        )}
+      {mayWrite && selected && Panel && (found !== null || settings.found === null) && (
+        <Stands>
+          <Panel editor={editor} selected={selected} site={site} page={page} />
+        </Stands>
+      )}
       {mayWrite && chosen && selected && !found && (
         <SetTogetherPanel editor={editor} site={site} chosen={chosen} />
       )}
-      {mayWrite && (chosen ?? found) && selected?.type !== 'standingCopy' && (
+      {mayWrite && (chosen ?? found) && !selected?.copy && (
         <KeepAsCopy key={chosen?.from ?? found?.pos} editor={editor} page={page} />
-      )}
-      {mayWrite && selected?.type === 'standingCopy' && selected.copy && (
-        <CopyPanel editor={editor} id={selected.id} copy={selected.copy} />
       )}
       {mayWrite && small && <SmallPanel editor={editor} selected={small} words={wordsAround(editor)} />}
       {mayWrite && (

@@ -23,6 +23,7 @@ export type Arriving = v.InferOutput<typeof ArrivingSchema>;
 export const arriving: Kind<Arriving> = kind<Arriving>({
   type: 'arriving',
   group: 'placement',
+  media: true,
   schema: () => ArrivingSchema,
   // Its words are kept where it is not: nothing of them is lost before it is here.
   words: ({ attrs }) => attrs.caption,

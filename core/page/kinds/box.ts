@@ -22,6 +22,7 @@ export type Box = v.InferOutput<typeof BoxSchema>;
 export const box: Kind<Box> = kind<Box>({
   type: 'box',
   group: 'placement',
+  media: true,
   schema: () => BoxSchema,
   embedded: ({ attrs }) => [embeddedBox(attrs.boxed)],
   shown: ({ attrs }, _use, room, { measures }) => shownIn(room, standingIn(room, attrs, measures)),

@@ -57,6 +57,7 @@ const usesOf = ({ attrs: { id, still, frame, caption } }: Embed): Use[] =>
 export const embed: Kind<Embed> = kind<Embed>({
   type: 'embed',
   group: 'placement',
+  media: true,
   schema: () => EmbedSchema,
   embedded: ({ attrs }) => [embeddedFrame(attrs.frame)],
   uses: usesOf,

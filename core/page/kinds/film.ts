@@ -27,6 +27,7 @@ export type Film = v.InferOutput<typeof FilmSchema>;
 export const film: Kind<Film> = kind<Film>({
   type: 'film',
   group: 'placement',
+  media: true,
   schema: () => FilmSchema,
   uses: (block) => [useOf(block)],
   withUses: changedUse,

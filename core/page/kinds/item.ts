@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { LinkAddressSchema, changedLink, usesOfLink } from '../link.ts';
 import { plainWords, type Inline } from '../words.ts';
-import { kind, type AnyBlock, type Kind } from './kind.ts';
+import { isMedia, kind, type AnyBlock, type Kind } from './kind.ts';
 
 /** What is said of one of several things that are set together. */
 export const ItemSaidSchema = v.object({
@@ -19,13 +19,10 @@ export interface Item {
   content: AnyBlock[];
 }
 
-/** The kinds of which an item shows one. */
-export const ITEM_SHOWS: readonly string[] = ['picture', 'film', 'embed', 'box', 'linkCard', 'arriving'];
-
 /** Which of the blocks in it is what it shows, and which is its title; -1 for none. What is left is its words. */
 export function partsOf({ content }: Pick<Item, 'content'>): { media: number; title: number } {
   return {
-    media: content.findIndex(({ type }) => ITEM_SHOWS.includes(type)),
+    media: content.findIndex(isMedia),
     title: content.findIndex(({ type }) => type === 'heading'),
   };
 }

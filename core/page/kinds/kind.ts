@@ -82,6 +82,8 @@ export type Said = [name: string, data: Record<string, unknown> | null];
 export interface Kind<Block extends AnyBlock> {
   readonly type: Block['type'];
   readonly group: Group;
+  /** True for what one of several things set together shows: its picture, or what stands in the place of one. */
+  readonly media: boolean;
   schema(schemaOf: SchemaOf): v.GenericSchema<unknown, Block>;
   /** The blocks in it, in reading order. */
   children(block: Block): readonly AnyBlock[];
@@ -112,11 +114,18 @@ export interface Kind<Block extends AnyBlock> {
 
 type Told = 'type' | 'group' | 'schema' | 'markup';
 
+const mediaTypes = new Set<string>();
+
+/** True for a block that one of several things set together shows. */
+export const isMedia = ({ type }: Pick<AnyBlock, 'type'>): boolean => mediaTypes.has(type);
+
 /** A kind that is told by what is its own: it holds, uses and links nothing unless it says so. */
 export function kind<Block extends AnyBlock>(
   own: Pick<Kind<Block>, Told> & Partial<Omit<Kind<Block>, Told>>,
 ): Kind<Block> {
+  if (own.media) mediaTypes.add(own.type);
   return {
+    media: false,
     children: () => [],
     stays: false,
     withChildren: (block) => block,

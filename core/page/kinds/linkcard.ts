@@ -34,6 +34,7 @@ const useOf = ({ attrs: { id, asset, ownAlt } }: LinkCardBlock): Use[] =>
 export const linkCard: Kind<LinkCardBlock> = kind<LinkCardBlock>({
   type: 'linkCard',
   group: 'placement',
+  media: true,
   schema: () => LinkCardBlockSchema,
   uses: useOf,
   withUses: (block, change) => {

@@ -44,6 +44,7 @@ const LARGE: Shown = { width: 1600, share: 1, across: true };
 export const picture: Kind<Picture> = kind<Picture>({
   type: 'picture',
   group: 'placement',
+  media: true,
   schema: () => PictureSchema,
   uses: (block) => [useOf(block), ...usesOfLink(block.attrs.linksTo)],
   withUses: (block, change) => {

@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/react';
-import type { AspectRatio, StandingSaid } from '@placard/core/page';
-import { selectedNode } from './placing.ts';
+import type { AnyBlock, AspectRatio, StandingSaid } from '@placard/core/page';
+import { blockOf } from './desk.ts';
+import { placedNode, selectedNode } from './placing.ts';
 
 export type SelectedPlacement = NonNullable<ReturnType<typeof selectedPlacement>>;
 
@@ -38,6 +39,12 @@ export function selectedPlacement(editor: Editor) {
     credit: String(node.attrs['credit'] ?? 'below'),
     beside: nextWords(editor, pos),
   };
+}
+
+/** A placement as a block, by its id; null where it is gone. */
+export function selectedBlock<Block extends AnyBlock>(editor: Editor, id: string): Block | null {
+  const node = placedNode(editor, id)?.node;
+  return node ? (blockOf(node) as Block) : null;
 }
 
 /** The words that stand next to a placement, for showing it set in them. */

@@ -3,7 +3,7 @@ import { Fragment, type Node } from '@tiptap/pm/model';
 import { NodeSelection, TextSelection, type Transaction } from '@tiptap/pm/state';
 import type { Editor } from '@tiptap/react';
 import {
-  ITEM_SHOWS,
+  isMedia,
   columnsFrom,
   itemsFrom,
   MOST_ITEMS,
@@ -100,9 +100,7 @@ export function chosenBlocks(editor: Editor): ChosenBlocks | null {
     if (!node.isInline) blocks.push(blockOf(node));
     return false;
   });
-  const placed = blocks.some(
-    ({ type }) => type === 'together' || (type !== 'arriving' && ITEM_SHOWS.includes(type)),
-  );
+  const placed = blocks.some(({ type }) => type === 'together' || (type !== 'arriving' && isMedia({ type })));
   if (!placed || (blocks.length === 1 && blocks[0]?.type === 'together')) return null;
   // Words that are chosen in one place of a page are not meant to be moved about.
   return whole || blocks.length > 1 ? { from: round.from, to: round.to, blocks } : null;
@@ -378,7 +376,8 @@ export function beginTitle(editor: Editor, given: FoundTogether, at: number): vo
   const { found, nth } = there;
   const item = found.node.child(nth);
   const place = itemPos(found, nth) + 1;
-  const media = ITEM_SHOWS.includes(item.firstChild?.type.name ?? '') ? (item.firstChild?.nodeSize ?? 0) : 0;
+  const first = item.firstChild;
+  const media = first && isMedia({ type: first.type.name }) ? first.nodeSize : 0;
   const heading = editor.schema.nodes['heading']?.create({ level: levelBefore(editor, found.pos) });
   if (!heading) return;
   step(editor, (tr) => {

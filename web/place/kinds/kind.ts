@@ -2,6 +2,7 @@ import type { AnyExtension } from '@tiptap/core';
 import type { NodeViewProps } from '@tiptap/react';
 import type { ComponentType } from 'react';
 import type { AnyBlock } from '@placard/core/page';
+import type { PanelProps } from '../standing/panelprops.ts';
 import type { Replaced } from '../../kit/markup.tsx';
 
 /** What the desk has to know of a kind of words: how the editor writes it. */
@@ -16,6 +17,8 @@ export interface PlacedKind<Block extends AnyBlock = AnyBlock> {
   defaults: Record<string, unknown>;
   /** What the outline calls it, where it has no asset and no words. */
   called: (block: Block) => string;
+  /** What stands beside the page while one is selected; nothing for what nothing can be said of. */
+  panel?: ComponentType<PanelProps>;
   /** What stands on the desk in the place of what visitors get. */
   replaced?: (block: Block) => Replaced;
   /** What stands on the desk instead of what visitors get, which is nothing. */

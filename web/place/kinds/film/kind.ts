@@ -1,5 +1,6 @@
 import { FREE_STANDING, type Film } from '@placard/core/page';
 import { placedKind } from '../kind.ts';
+import { FilmPanel } from './panel.tsx';
 
 export default placedKind<Film>({
   type: 'film',
@@ -13,5 +14,6 @@ export default placedKind<Film>({
     transcript: null,
   },
   called: () => 'film',
+  panel: FilmPanel,
   nothing: () => 'It is being prepared, and is to be played here as soon as it is.',
 });

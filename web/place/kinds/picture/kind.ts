@@ -1,5 +1,6 @@
 import { FREE_STANDING, type Picture } from '@placard/core/page';
 import { placedKind } from '../kind.ts';
+import { PicturePanel } from './panel.tsx';
 
 export default placedKind<Picture>({
   type: 'picture',
@@ -18,4 +19,5 @@ export default placedKind<Picture>({
     film: null,
   },
   called: () => 'picture',
+  panel: PicturePanel,
 });
