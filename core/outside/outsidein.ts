@@ -1,5 +1,5 @@
 import { kindOf } from '../page/kinds/index.ts';
-import { walk, type Step } from '../page/walk.ts';
+import { stepsIn, type Step } from '../page/walk.ts';
 import type { PageDocument } from '../page/document.ts';
 import type { OutsideKind } from './seen.ts';
 
@@ -40,7 +40,7 @@ export function usedOutside({ block, seen, room }: Step): OutsideAddress[] {
 /** The addresses outside that a page leads to or shows, each once for each use. */
 export function outsideIn(document: PageDocument): OutsideAddress[] {
   const found = new Map<string, OutsideAddress>();
-  for (const step of walk(document))
+  for (const step of stepsIn(document))
     for (const used of usedOutside(step)) found.set(`${used.kind} ${used.address}`, used);
   return [...found.values()];
 }

@@ -2,13 +2,13 @@ import { freeName, slug } from '../naming/index.ts';
 import type { PageDocument } from './document.ts';
 import { kindOf } from './kinds/index.ts';
 import type { AnyBlock } from './kinds/kind.ts';
-import { walk } from './walk.ts';
+import { stepsIn } from './walk.ts';
 
 /** The names of the places in a page that links can lead to: those that somebody gave, and of each heading one made of its words. */
 export function anchorsOf(document: PageDocument): Map<AnyBlock, string> {
   const anchors = new Map<AnyBlock, string>();
   const taken = new Set<string>();
-  const blocks = [...walk(document)].flatMap(({ block, seen }): AnyBlock[] => (seen ? [block] : []));
+  const blocks = stepsIn(document).flatMap(({ block, seen }): AnyBlock[] => (seen ? [block] : []));
   const keep = (block: AnyBlock, anchor: string) => void (anchors.set(block, anchor), taken.add(anchor));
   for (const block of blocks) {
     const own = ownAnchor(block);
@@ -38,7 +38,7 @@ export interface PagePlace {
 /** The places of a page that links can lead to, in its order. */
 export function placesOf(document: PageDocument): PagePlace[] {
   const anchors = anchorsOf(document);
-  return [...walk(document)].flatMap(({ block }) => {
+  return stepsIn(document).flatMap(({ block }) => {
     const anchor = anchors.get(block);
     return anchor === undefined ? [] : [{ anchor, words: kindOf(block).words(block).slice(0, 120) }];
   });

@@ -2,13 +2,13 @@ import type { PageDocument } from './document.ts';
 import type { Part } from './kinds/index.ts';
 import type { AnyBlock } from './kinds/kind.ts';
 import type { StandingCopy } from './kinds/standingcopy.ts';
-import { mapBlocks, walk } from './walk.ts';
+import { mapBlocks, stepsIn } from './walk.ts';
 import { bothSchedules, withSchedule, type Schedule } from './schedule.ts';
 
 /** The standing copy that a page uses, by ids, each once. */
 export const copiesIn = (document: PageDocument): string[] => [
   ...new Set(
-    [...walk(document)].flatMap(({ block }) => (block.type === 'standingCopy' ? [block.attrs.copy] : [])),
+    stepsIn(document).flatMap(({ block }) => (block.type === 'standingCopy' ? [block.attrs.copy] : [])),
   ),
 ];
 

@@ -1,6 +1,6 @@
 import type { PageBody } from './facts.ts';
 import { wordsAt, heldKey, type Holdings } from './held.ts';
-import { blockText, seenUses, walk } from './walk.ts';
+import { blockText, seenUses, stepsIn } from './walk.ts';
 
 /** Where a key phrase can occur, in the order in which it counts to readers. */
 export const PHRASE_PLACES = [
@@ -29,7 +29,7 @@ export function phraseIn(
   const phrase = wordsOf(facts.keyPhrase);
   if (phrase.length === 0) return null;
   const words = wordsOf(document.content.map(blockText).join(' '));
-  const headings = [...walk(document)].flatMap(({ block, seen }) =>
+  const headings = stepsIn(document).flatMap(({ block, seen }) =>
     seen && block.type === 'heading' ? [blockText(block)] : [],
   );
   const alts = seenUses(document).flatMap((use) => {

@@ -3,7 +3,7 @@ import { DEEPEST_JSON, jsonDepth } from '../text/index.ts';
 import { BlockSchema, EMPTY_DOCUMENT, FORMAT, type PageDocument } from './document.ts';
 import type { Block } from './kinds/index.ts';
 import type { Unknown } from './kinds/unknown.ts';
-import { walk } from './walk.ts';
+import { stepsIn } from './walk.ts';
 
 /** A document of a form that only a newer Placard can read. Nothing of it is shown or changed. */
 export class NewerDocument extends Error {
@@ -56,7 +56,7 @@ export function knownTo(document: PageDocument, before: () => PageDocument | nul
 
 /** What stands in a document that cannot be read, as it was stored. */
 const unreadIn = (document: PageDocument): string[] =>
-  [...walk(document)].flatMap(({ block }) => (block.type === 'unknown' ? [block.attrs.stored] : []));
+  stepsIn(document).flatMap(({ block }) => (block.type === 'unknown' ? [block.attrs.stored] : []));
 
 function blockOf(stored: unknown, at: number, ids: Set<string>): Block {
   const read = v.safeParse(BlockSchema, stored);

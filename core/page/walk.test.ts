@@ -3,7 +3,17 @@ import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { PageDocumentSchema, type PageDocument } from './document.ts';
 import { kinds, type Block } from './kinds/index.ts';
-import { blockText, embeddedIn, linksIn, mapBlocks, mapUses, placements, usesIn, walk } from './walk.ts';
+import {
+  blockText,
+  embeddedIn,
+  linksIn,
+  mapBlocks,
+  mapUses,
+  placements,
+  usesIn,
+  stepsIn,
+  walk,
+} from './walk.ts';
 
 const words = (text: string, href?: string): Block => ({
   type: 'paragraph',
@@ -38,7 +48,7 @@ const page: PageDocument = {
 
 describe('the way through a page', () => {
   it('goes through everything in reading order, each before what it holds', () => {
-    expect([...walk(page)].map(({ block, path }) => `${path.join('.')} ${block.type}`)).toEqual([
+    expect(stepsIn(page).map(({ block, path }) => `${path.join('.')} ${block.type}`)).toEqual([
       '0 heading',
       '1 picture',
       '2 bulletList',

@@ -20,13 +20,24 @@ export interface Step {
 }
 
 /** The one way through a page: every block in reading order, each before what it holds. */
-export function* walk(document: PageDocument, context: RoomContext = NOWHERE): Generator<Step> {
+export function* walk(document: PageDocument, context: RoomContext): Generator<Step> {
   const room = pageWidth(context.measures);
   yield* through(document.content, [], [], () => room, context);
 }
 
-/** For who asks for no widths. */
-const NOWHERE: RoomContext = { measures: [], holdings: new Map() };
+const walked = new WeakMap<PageDocument, readonly Step[]>();
+
+/**
+ * Every block of a page in reading order, for who asks for no widths. A page is a value that nobody changes, and much
+ * is asked of one: it is walked once.
+ */
+export function stepsIn(document: PageDocument): readonly Step[] {
+  const known = walked.get(document);
+  if (known) return known;
+  const steps = [...walk(document, { measures: [], holdings: new Map() })];
+  walked.set(document, steps);
+  return steps;
+}
 
 function* through(
   blocks: readonly AnyBlock[],
@@ -77,11 +88,11 @@ export const mapUses = (document: PageDocument, change: (use: Use) => Use): Page
 
 /** Everything placed in a page, in reading order, however deep. */
 export const placements = (document: PageDocument): Placement[] =>
-  [...walk(document)].flatMap(({ block }) => (isPlacement(block) ? [block] : []));
+  stepsIn(document).flatMap(({ block }) => (isPlacement(block) ? [block] : []));
 
 /** Every asset that a page shows, place by place. */
 export const usesIn = (document: PageDocument): Use[] =>
-  [...walk(document)].flatMap(({ block }) => kindOf(block).uses(block));
+  stepsIn(document).flatMap(({ block }) => kindOf(block).uses(block));
 
 /** Every asset that a page shows, with how wide it is shown there. */
 export const shownUses = (document: PageDocument, context: PageContext): { use: Use; shown: Shown }[] =>
@@ -93,15 +104,15 @@ export const shownUses = (document: PageDocument, context: PageContext): { use: 
 
 /** Every asset that is seen in a page as it is set now. */
 export const seenUses = (document: PageDocument): Use[] =>
-  [...walk(document)].flatMap(({ block, seen }) => (seen ? kindOf(block).uses(block) : []));
+  stepsIn(document).flatMap(({ block, seen }) => (seen ? kindOf(block).uses(block) : []));
 
 /** Every frame that a page opens. */
 export const embeddedIn = (document: PageDocument): Embedded[] =>
-  [...walk(document)].flatMap(({ block }) => kindOf(block).embedded(block));
+  stepsIn(document).flatMap(({ block }) => kindOf(block).embedded(block));
 
 /** Every link of a page. */
 export const linksIn = (document: PageDocument): PageLink[] =>
-  [...walk(document)].flatMap(({ block }) => kindOf(block).links(block));
+  stepsIn(document).flatMap(({ block }) => kindOf(block).links(block));
 
 /** The words of a block and of all that it holds, without marks. */
 export function blockText(block: AnyBlock): string {

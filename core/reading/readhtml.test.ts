@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { toHtml } from '../markup/index.ts';
 import { PageDocumentSchema, type PageDocument } from '../page/document.ts';
 import { kindOf } from '../page/kinds/index.ts';
-import { blockText, walk } from '../page/walk.ts';
+import { blockText, stepsIn } from '../page/walk.ts';
 import { readHtml } from './readhtml.ts';
 import { TooTangled } from './tree.ts';
 import { blockMarkup } from '../page/render.ts';
@@ -241,7 +241,7 @@ describe('whatever HTML there is', () => {
         const words = (text: string) => text.match(/[a-z]+/g)?.toSorted() ?? [];
         const there = words(given.replace(/<[^>]*>/g, ' '));
         // What a frame is called is none of the words that were read.
-        const said = [...walk(document)].flatMap(({ block }) =>
+        const said = stepsIn(document).flatMap(({ block }) =>
           block.type === 'embed' ? [] : [kindOf(block).words(block)],
         );
         expect(words(said.join(' ')).join('')).toHaveLength(there.join('').length);

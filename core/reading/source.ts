@@ -3,7 +3,7 @@ import type { PageDocument } from '../page/document.ts';
 import type { AnyBlock, RenderContext } from '../page/kinds/kind.ts';
 import { blockMarkup } from '../page/render.ts';
 import { pageWidth } from '../page/availablewidth.ts';
-import { walk } from '../page/walk.ts';
+import { stepsIn } from '../page/walk.ts';
 import { scheduleOf } from '../page/schedule.ts';
 import type { Inline, SmallPicture } from '../page/words.ts';
 import { readHtml, type LostPart, type ReadContext } from './readhtml.ts';
@@ -31,7 +31,7 @@ export function sourceOf(document: PageDocument, nameOf: (block: AnyBlock) => st
 /** The names of places that somebody gave. */
 function ownAnchors(document: PageDocument): Map<AnyBlock, string> {
   const anchors = new Map<AnyBlock, string>();
-  for (const { block } of walk(document)) {
+  for (const { block } of stepsIn(document)) {
     const attrs = 'attrs' in block ? block.attrs : undefined;
     if (attrs && 'anchor' in attrs && attrs.anchor) anchors.set(block, attrs.anchor);
   }
@@ -76,7 +76,7 @@ export function readSource(
 ): { document: PageDocument; lost: LostPart[] } {
   const placed = new Map<string, AnyBlock>();
   const small = new Map<string, SmallPicture>();
-  for (const { block } of walk(before)) {
+  for (const { block } of stepsIn(before)) {
     if ('attrs' in block && block.attrs && 'id' in block.attrs) placed.set(block.attrs.id, block);
     for (const inline of inlinesIn(block))
       if (inline.type === 'smallPicture') small.set(inline.attrs.id, inline);

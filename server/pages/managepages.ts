@@ -11,7 +11,7 @@ import { markPages } from '../search/markpages.ts';
 import { refreshSearch } from '../search/searchrows.ts';
 import { movingPages, sectionsOf } from './addresses.ts';
 import { pagesLinkingTo } from './linkedpages.ts';
-import { gatherWritten } from './pagerow.ts';
+import { gatherAsStored } from './pagerow.ts';
 import { readPage } from './pages.ts';
 import { documentOf } from '../db/storedpage.ts';
 import { keepVersion } from './versions.ts';
@@ -42,7 +42,7 @@ export async function movePage(
     });
     if (wish.title !== undefined && wish.title !== row.title)
       await retitle(transaction, person, row, wish.title);
-    await gatherWritten(transaction, siteId, id);
+    await gatherAsStored(transaction, siteId, id);
     await markLinking(transaction, siteId, [id]);
   });
   return readPage(database, siteId, id);
@@ -144,7 +144,7 @@ export async function arrangePages(
         .set({ binnedAt: to.do === 'bin' ? new Date() : null })
         .where(inArray(page.id, found));
     await settleUse(transaction, shown);
-    if (to.do !== 'remove') for (const id of found) await gatherWritten(transaction, siteId, id);
+    if (to.do !== 'remove') for (const id of found) await gatherAsStored(transaction, siteId, id);
     const linking = await markLinking(transaction, siteId, found);
     const away = to.do === 'bin' || to.do === 'remove';
     return { done: found.length, linkedFrom: away ? linking : [] };

@@ -31,15 +31,27 @@ import { readable } from '../db/storedpage.ts';
 import { resolved } from './standingcopies.ts';
 import { BEFORE_READING, inParts } from '../search/markpages.ts';
 
-/** A screen that is wide enough for every measure of most sites, in CSS pixels. */
-/** Gathers the row of a page that is written in this transaction. Answers what was found in it. */
-export async function gatherWritten(database: Queryable, siteId: string, id: string): Promise<Finding[]> {
-  const [gathered] = await gather(database, siteId, [id]);
+/** A page as its row is gathered from: where it stands, and what it says; null for a body that cannot be read. */
+export type ReadPage = Omit<typeof page.$inferSelect, 'document' | 'facts'> & { body: PageBody | null };
+
+/** Gathers the row of a page as it is written in this transaction. Answers what was found in it. */
+export async function gatherWritten(
+  database: Queryable,
+  siteId: string,
+  written: ReadPage,
+): Promise<Finding[]> {
+  const [gathered] = await gather(database, siteId, [written]);
   if (!gathered) return [];
   const { findings, row } = gathered;
   // Marks that others made meanwhile stay: what they changed may not have been seen here.
   await database.insert(pageRow).values(row).onDuplicateKeyUpdate({ set: row });
   return findings;
+}
+
+/** Gathers the row of a page as it is stored. Answers what was found in it. */
+export async function gatherAsStored(database: Queryable, siteId: string, id: string): Promise<Finding[]> {
+  const [stored] = await readPages(database, [id]);
+  return stored ? gatherWritten(database, siteId, stored) : [];
 }
 
 /** Gathers anew the rows of pages that were marked, or whose day has come: a few of them, or all. Answers how many. */
@@ -84,7 +96,7 @@ export async function completePageRows(database: Database): Promise<number> {
   for (const siteId of new Set(missing.map((row) => row.siteId))) {
     const ids = missing.filter((row) => row.siteId === siteId).map(({ id }) => id);
     for (const some of inParts(ids))
-      for (const { row } of await gather(database, siteId, some))
+      for (const { row } of await gather(database, siteId, await readPages(database, some)))
         await database.insert(pageRow).values(row).onDuplicateKeyUpdate({ set: row });
   }
   return missing.length;
@@ -98,7 +110,7 @@ async function gatherLocked(database: Queryable, siteId: string, ids: string[]):
     .where(inArray(pageRow.pageId, ids))
     .orderBy(pageRow.pageId)
     .for('update');
-  const gathered = await gather(database, siteId, ids);
+  const gathered = await gather(database, siteId, await readPages(database, ids));
   for (const { row } of gathered)
     await database
       .update(pageRow)
@@ -111,21 +123,26 @@ interface Gathered {
   findings: Finding[];
 }
 
-async function gather(database: Queryable, siteId: string, ids: readonly string[]): Promise<Gathered[]> {
-  const pages = await database
+/** Pages as they are stored. */
+async function readPages(database: Queryable, ids: readonly string[]): Promise<ReadPage[]> {
+  const stored = await database
     .select()
     .from(page)
     .where(inArray(page.id, [...ids]));
-  const read = pages.map(({ document: stored, facts, ...row }) => {
-    const document = readable(stored);
-    return { row, body: document && { document, facts: facts ?? NO_FACTS } };
+  return stored.map(({ document, facts, ...row }) => {
+    const known = readable(document);
+    return { ...row, body: known && { document: known, facts: facts ?? NO_FACTS } };
   });
-  const whole = await resolved(
+}
+
+async function gather(database: Queryable, siteId: string, pages: readonly ReadPage[]): Promise<Gathered[]> {
+  const ids = pages.map(({ id }) => id);
+  const withCopies = await resolved(
     database,
     siteId,
-    read.flatMap(({ row, body }) => (body ? [{ id: row.id, ...body }] : [])),
+    pages.flatMap(({ id, body }) => (body ? [{ id, ...body }] : [])),
   );
-  const bodyOf = new Map(whole.map((body) => [body.id, body]));
+  const bodyOf = new Map(withCopies.map((body) => [body.id, body]));
   const bodies = [...bodyOf.values()];
   const holdings = await holdingsFor(database, bodies.flatMap(usesOfPage));
   const linked = await linkedPages(database, siteId, [
@@ -134,14 +151,13 @@ async function gather(database: Queryable, siteId: string, ids: readonly string[
   const outside = await outsideOf(database, ids);
   const by = { ...(await checkedBy(database, siteId)), holdings, pages: linked, outside };
   const marked = await markWaived(database, ids);
-  return read.map(
-    ({
-      row: { id, sectionId, title, slug, version, changedAt, changedBy, binnedAt, isCopy, shown: when },
-    }) => {
+  return pages.map(
+    ({ id, sectionId, title, slug, version, changedAt, changedBy, binnedAt, isCopy, shown: when }) => {
       const body = bodyOf.get(id);
+      const whole = body && wholePage(body);
       const against = { ...by, page: id, shown: when };
       const findings = body ? marked(id, checkWhole(body, against)) : [];
-      const shown = body && seenBy(wholePage(body), { day: by.today, ours: true });
+      const shown = whole && seenBy(whole, { day: by.today, ours: true });
       return {
         findings,
         row: {
@@ -153,15 +169,15 @@ async function gather(database: Queryable, siteId: string, ids: readonly string[
           version,
           changedAt,
           changedBy,
-          placements: body ? placements(wholePage(body)).length : 0,
+          placements: whole ? placements(whole).length : 0,
           // What cannot be read cannot leave.
           stops: body ? findings.filter(stops).length : 1,
           warnings: findings.filter(({ severity }) => severity === 'warn').length,
           bytes: shown ? pageWeight(shown, against, DESK) : 0,
           lead: body ? pictureOf(body, holdings) : null,
-          changesOn: body ? (nextChange(wholePage(body), against) ?? '') : '',
+          changesOn: whole ? (nextChange(whole, against) ?? '') : '',
           places: body ? placesOf(body.document) : [],
-          embeds: body && isForVisitors(when) ? askedBy(seenSomeDay(wholePage(body))) : null,
+          embeds: whole && isForVisitors(when) ? askedBy(seenSomeDay(whole)) : null,
           binned: binnedAt !== null,
           isCopy,
         },

@@ -28,7 +28,7 @@ import { markPages } from '../search/markpages.ts';
 import { indexOutside } from '../outside/outside.ts';
 import { addressesOf, settleAddresses } from './addresses.ts';
 import { indexLinks, pagesLinkingTo } from './linkedpages.ts';
-import { gatherWritten } from './pagerow.ts';
+import { gatherAsStored, gatherWritten } from './pagerow.ts';
 import { readPage } from './pages.ts';
 import { documentOf, readable } from '../db/storedpage.ts';
 import { readAgain, refuseOldWindow, refuseUnknownAssets, refuseUnsafe } from './refusepages.ts';
@@ -70,18 +70,22 @@ export async function createPage(
       .where(eq(page.sectionId, filed.id));
     const newPage = newId();
     const changedAt = new Date();
-    await transaction.insert(page).values({
+    const begun = {
       id: newPage,
       siteId,
       sectionId: filed.id,
       title: wish.title,
       slug: freeName(slug(wish.title, 'page'), (candidate) => taken.some((row) => row.slug === candidate)),
-      document: { ...document, format: FORMAT },
-      facts,
+      shown: null,
       isCopy,
+      binnedAt: null,
+      version: 1,
       changedAt,
       changedBy: person.id,
-    });
+      changedHow: 'written' as const,
+      lastSave: null,
+    };
+    await transaction.insert(page).values({ ...begun, document: { ...document, format: FORMAT }, facts });
     const addresses = await addressesOf(transaction, siteId, [newPage]);
     await settleAddresses(transaction, siteId, [...addresses.values()]);
     await index(transaction, siteId, newPage, { document, facts });
@@ -96,7 +100,7 @@ export async function createPage(
       by: person.id,
       how: 'written',
     });
-    await gatherWritten(transaction, siteId, newPage);
+    await gatherWritten(transaction, siteId, { ...begun, body: { document, facts } });
     return newPage;
   });
   return readPage(database, siteId, id);
@@ -133,7 +137,7 @@ export async function savePage(
       return {
         version: current,
         changedAt: savedAt,
-        findings: await gatherWritten(transaction, siteId, id),
+        findings: await gatherAsStored(transaction, siteId, id),
       };
     if (current !== wish.version) {
       const by = row.by ?? 'Somebody';
@@ -152,7 +156,7 @@ export async function savePage(
     await refuseUnknownAssets(transaction, siteId, { document, facts });
     await refuseCopies(transaction, siteId, document, row.page.isCopy);
     const changedAt = new Date();
-    const findings = await store(transaction, siteId, id, {
+    const findings = await store(transaction, row.page, {
       document,
       facts,
       shown,
@@ -220,7 +224,7 @@ export async function changePage(
   const document = mapUses(before, change);
   const facts = mapFacts(row.facts ?? NO_FACTS, change);
   if (document === before && facts === (row.facts ?? NO_FACTS)) return false;
-  await store(database, siteId, id, {
+  await store(database, row, {
     document,
     facts,
     shown: row.shown,
@@ -237,8 +241,7 @@ export async function changePage(
 /** Writes a page’s body, and with it everything that it is found by. Answers what was found in it. */
 async function store(
   database: Queryable,
-  siteId: string,
-  id: string,
+  { document: _before, facts: _factsBefore, ...row }: typeof page.$inferSelect,
   saved: PageBody & {
     shown: Schedule | null;
     title: string;
@@ -249,7 +252,9 @@ async function store(
     lastSave: string | null;
   },
 ): Promise<Finding[]> {
-  const { document, facts, shown, title, version, changedAt, changedBy, changedHow } = saved;
+  const { document, facts, ...rest } = saved;
+  const { shown, title, version, changedAt, changedBy, changedHow } = rest;
+  const { id, siteId } = row;
   await database
     .update(page)
     .set({ ...saved, document: { ...document, format: FORMAT } })
@@ -266,7 +271,7 @@ async function store(
     by: changedBy,
     how: changedHow,
   });
-  return gatherWritten(database, siteId, id);
+  return gatherWritten(database, siteId, { ...row, ...rest, body: { document, facts } });
 }
 
 /** Writes anew what a page uses and links to; pages that link into it are looked at again. */

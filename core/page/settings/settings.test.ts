@@ -18,7 +18,7 @@ import { linkedData } from '../linkeddata.ts';
 import { renderDocument } from '../render.ts';
 import { sizesOf } from '../availablewidth.ts';
 import { SETTINGS, type SettingName, type TogetherSaid } from '../together.ts';
-import { embeddedIn, linksIn, mapUses, shownUses, usesIn, walk } from '../walk.ts';
+import { embeddedIn, linksIn, mapUses, shownUses, usesIn, stepsIn } from '../walk.ts';
 import { settingsFor } from './index.ts';
 
 const measures = [
@@ -192,7 +192,10 @@ describe('things in any setting', () => {
           expect(usesIn(other)).toEqual(usesIn(before));
           expect(linksIn(other)).toEqual(linksIn(before));
           expect(embeddedIn(other)).toEqual(embeddedIn(before));
-          const kept = (document: PageDocument) => [...walk(document)].map(({ block: one }) => one).slice(1);
+          const kept = (document: PageDocument) =>
+            stepsIn(document)
+              .map(({ block: one }) => one)
+              .slice(1);
           expect(kept(other)).toEqual(kept(before));
           expect(render(page(first))).toBe(render(before));
         },
