@@ -4,7 +4,8 @@ import type { Cue } from '@placard/core/captions';
 /** How many steps can be taken back. */
 const MOST = 200;
 
-interface State {
+/** Captions while they are written. */
+export interface WrittenCues {
   cues: readonly Cue[];
   /** Which is chosen; -1 for none. */
   at: number;
@@ -14,14 +15,15 @@ interface State {
   writes: number;
 }
 
-type Step =
+type CueStep =
   | { do: 'write'; cues: readonly Cue[]; at: number }
   | { do: 'choose'; at: number }
   | { do: 'back' }
   | { do: 'again' }
   | { do: 'load'; cues: readonly Cue[] };
 
-function next(state: State, step: Step): State {
+/** Captions after a step. What is written can be taken back, and what was taken back done again until something else is written. */
+export function afterStep(state: WrittenCues, step: CueStep): WrittenCues {
   const { cues, before, behind, writes } = state;
   switch (step.do) {
     case 'write':
@@ -52,9 +54,13 @@ function next(state: State, step: Step): State {
   }
 }
 
+export const NONE: WrittenCues = { cues: [], at: -1, before: [], behind: [], writes: 0 };
+
+export type CuesState = ReturnType<typeof useCues>;
+
 /** Captions while they are written: every step can be taken back. */
 export function useCues() {
-  const [state, dispatch] = useReducer(next, { cues: [], at: -1, before: [], behind: [], writes: 0 });
+  const [state, dispatch] = useReducer(afterStep, NONE);
   const write = useCallback((cues: readonly Cue[], at: number) => dispatch({ do: 'write', cues, at }), []);
   const choose = useCallback((at: number) => dispatch({ do: 'choose', at }), []);
   const takeBack = useCallback(() => dispatch({ do: 'back' }), []);
