@@ -15,7 +15,7 @@ import { recallHistory, rememberHistory } from './desk/undohistory.ts';
 const NONCE = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
 
 /** What a page's words do that the editor only tells of. */
-interface Happening {
+export interface Happening {
   onWritten: (document: () => PageDocument) => void;
   onCode: (code: string) => void;
   /** An address was pasted where nothing else stands. */
