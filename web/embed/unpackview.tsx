@@ -1,33 +1,20 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Link } from 'react-router';
-import { askFraming, type Site } from '@placard/core/contract';
-import { policyLine, type Choice } from '@placard/core/embed';
-import { isPlacement, kindOf, type Block } from '@placard/core/page';
-import { call, mayPass } from '../kit/api.ts';
-import { useMay } from '../kit/asking.ts';
+import type { Site } from '@placard/core/contract';
+import type { Block } from '@placard/core/page';
+import { mayPass } from '../kit/api.ts';
 import { Code } from '../kit/code.tsx';
 import { useHavingInHand } from '../kit/inhand.ts';
 import { Notice } from '../kit/notice.tsx';
-import { Radios } from '../kit/radios.tsx';
-import { BoxControls } from './boxcontrols.tsx';
-import { CardControls } from './cardcontrols.tsx';
-import { draftOf } from './drafts.ts';
-import { EmbedControls } from './embedcontrols.tsx';
-import { FilmChoice } from './filmchoice.tsx';
-import { HostStanding } from './hoststanding.tsx';
+import { EmbedLabel } from './embedlabel.tsx';
 import { bringPhoto } from './fetchstill.ts';
-import type { HostsStill } from './stillchoice.tsx';
+import { OfAHost } from './ofahost.tsx';
 import { TwoWidths } from './twowidths.tsx';
+import { useDraft } from './usedraft.ts';
 import { useUnpacked } from './useunpacked.ts';
 import { WhatBecame } from './whatbecame.tsx';
-
-const NAMES: Record<Choice['kind'], string> = {
-  frame: 'In the host’s frame',
-  quotation: 'As a quotation',
-  box: 'In a box',
-  card: 'As a link card',
-};
+import { WhoIsTold } from './whoistold.tsx';
 
 /** Pasted code or an address taken apart: what was pasted, what visitors get, and what can be said of it. */
 export function UnpackView({
@@ -53,51 +40,21 @@ export function UnpackView({
   const { answer, known, error, asking, again } = useUnpacked(code);
   const unpacked = answer?.unpacked;
   const choices = unpacked?.choices ?? [];
-  const card = choices.find((one) => one.kind === 'card');
   const [chosen, choose] = useState(0);
   const choice = choices[chosen] ?? choices[0] ?? null;
-  const [draft, setDraft] = useState<Block[]>([]);
-  const made = choice ? JSON.stringify(choice) : '';
-  useEffect(() => {
-    let over = false;
-    setDraft([]);
-    if (made !== '') void draftOf(JSON.parse(made) as Choice).then((blocks) => !over && setDraft(blocks));
-    return () => {
-      over = true;
-    };
-  }, [made]);
+  const { draft, block, change } = useDraft(choice);
+  const hosts = (answer?.hosts ?? []).filter(({ host }) =>
+    choice?.origins.some((origin) => new URL(origin).host === host),
+  );
+  const refused = hosts.some(({ review }) => review === 'refused');
   const bring = useMutation({ mutationFn: bringPhoto });
   const photo = answer?.asked?.photo ?? null;
   // What was brought in before another address was written is of that one.
   const brings = photo !== null && bring.variables?.address === photo.address;
-  const [block] = draft;
-  // A still that comes late goes to what it was asked for, or nowhere.
-  const change = (attrs: object) =>
-    setDraft((now) =>
-      now.map((one, at) =>
-        at === 0 && idOf(one) === idOf(block)
-          ? ({ ...one, attrs: { ...('attrs' in one ? one.attrs : {}), ...attrs } } as Block)
-          : one,
-      ),
-    );
-  const hostsOf = (answer?.hosts ?? []).filter(({ host }) =>
-    choice?.origins.some((origin) => new URL(origin).host === host),
-  );
-  const refused = hostsOf.some(({ review }) => review === 'refused');
+  const card = choices.find((one) => one.kind === 'card');
   if (finding)
     return (
-      <section aria-label="A film on the host" className="h-full overflow-y-auto px-5 py-4">
-        <div className="mb-3 flex items-center gap-3">
-          <h2 className="mr-auto">A film on the host</h2>
-          <button type="button" className="button" onClick={() => setFinding(false)}>
-            Paste code instead
-          </button>
-          <button type="button" className="button" onClick={onClose}>
-            Leave it out
-          </button>
-        </div>
-        <FilmChoice section={section} go="Put it in the page" onChosen={(film) => onPlace([film])} />
-      </section>
+      <OfAHost section={section} onPlace={onPlace} onPaste={() => setFinding(false)} onClose={onClose} />
     );
   return (
     <section
@@ -152,7 +109,7 @@ export function UnpackView({
         <h2 className="mb-2">What visitors get</h2>
         {draft.length > 0 ? (
           <TwoWidths blocks={draft} site={site}>
-            {block && <Told block={block} />}
+            {block && <WhoIsTold block={block} />}
           </TwoWidths>
         ) : (
           <div className="grid h-[240px] place-items-center border border-dashed border-edge p-6 text-center text-soft">
@@ -174,48 +131,16 @@ export function UnpackView({
         </div>
       </div>
       <aside>
-        <div className="wall-label">
-          <h2 className="text-[20px]">{titleOf(block) || 'An embed'}</h2>
-          {choices.length > 1 && (
-            <Radios
-              label="How it stands in the page"
-              showLabel
-              value={String(Math.max(0, choices.indexOf(choice as Choice)))}
-              onChange={(at) => choose(Number(at))}
-              className="mt-2 [&>div]:border-b [&>div]:border-rule [&>div]:py-1.5"
-              options={choices.map(
-                (one, at) =>
-                  [
-                    String(at),
-                    <span key={at}>
-                      {NAMES[one.kind]}
-                      <span className="block text-[12px] text-soft">{one.why}</span>
-                    </span>,
-                  ] as const,
-              )}
-            />
-          )}
-          <HostStanding hosts={hostsOf} says={titleOf(block)} />
-          {block?.type === 'embed' && (
-            <EmbedControls
-              block={block}
-              section={section}
-              hosts={stillOf(choices, answer?.asked?.preview ?? null, titleOf(block))}
-              given={choice?.kind === 'frame' ? choice.frame.shape : null}
-              onChange={change}
-            />
-          )}
-          {block?.type === 'box' && (
-            <BoxControls key={block.attrs.boxed.code} block={block} site={site} onChange={change} />
-          )}
-          {block?.type === 'linkCard' && (
-            <CardControls
-              block={block}
-              section={section}
-              hosts={stillOf(choices, answer?.asked?.preview ?? null, titleOf(block))}
-              onChange={change}
-            />
-          )}
+        <EmbedLabel
+          answer={answer}
+          choice={choice}
+          block={block}
+          hosts={hosts}
+          section={section}
+          site={site}
+          onChoose={choose}
+          onChange={change}
+        >
           {brings && bring.error && <Notice severity="stop">{bring.error.message}</Notice>}
           {brings && bring.isSuccess && (
             <Notice
@@ -253,71 +178,8 @@ export function UnpackView({
               Leave it out
             </button>
           </div>
-        </div>
+        </EmbedLabel>
       </aside>
     </section>
-  );
-}
-
-const idOf = (block: Block | undefined): string | null =>
-  block && isPlacement(block) ? block.attrs.id : null;
-
-/** What something is called. */
-function titleOf(block: Block | undefined): string {
-  if (block?.type === 'embed') return block.attrs.frame.title;
-  if (block?.type === 'box') return block.attrs.boxed.title;
-  if (block?.type === 'linkCard') return block.attrs.card.title;
-  return block?.type === 'quotation' ? 'A quotation' : '';
-}
-
-/** The picture that a host shows of it, and what that is. */
-function stillOf(choices: readonly Choice[], preview: string | null, title: string): HostsStill | null {
-  const card = choices.find((choice) => choice.kind === 'card' && choice.picture !== null);
-  if (card?.kind !== 'card' || card.picture === null) return null;
-  return { address: card.picture, title, creator: '', page: card.card.address, preview };
-}
-
-/** Who is told what before a visitor does anything, and the line that the site's policy needs. */
-function Told({ block }: { block: Block }) {
-  const [embedded] = kindOf(block).embedded(block);
-  if (!embedded)
-    return (
-      <p className="my-2.5 text-[13px] text-soft">
-        Nobody is told anything before somebody follows a link in it.
-      </p>
-    );
-  const hosts = embedded.origins.map((origin) => new URL(origin).host).join(', ');
-  const waits = block.type === 'embed' && block.attrs.still;
-  return (
-    <>
-      <p className="mt-5 mb-2.5 text-[13px] text-soft">
-        {waits ? 'Loads nothing of the host until somebody presses play. Then it talks to ' : 'It talks to '}
-        <b className="text-ink">{hosts}</b>
-        {waits ? '.' : ' as soon as it comes near the screen.'} The site needs this line in its
-        Content-Security-Policy:
-      </p>
-      <code className="block border border-rule bg-card px-3 py-2 font-mono text-[12.5px] break-all">
-        {policyLine(embedded.csp)};
-      </code>
-      {block.type === 'embed' && <Framing frame={block.attrs.frame} />}
-    </>
-  );
-}
-
-/** What the host answers when it is asked whether it lets itself be framed. */
-function Framing({ frame }: { frame: Extract<Block, { type: 'embed' }>['attrs']['frame'] }) {
-  const may = useMay(askFraming);
-  const asked = useQuery({
-    queryKey: ['framing', frame.src],
-    queryFn: () => call(askFraming, { body: { frame } }),
-    enabled: may,
-    staleTime: 60_000,
-    retry: false,
-  });
-  if (!asked.data) return null;
-  return (
-    <p role="status" className={`mt-2 text-[13px] ${asked.data.may ? 'text-spruce' : 'text-madder'}`}>
-      {asked.data.says}
-    </p>
   );
 }

@@ -1,3 +1,4 @@
+import { useSame } from '../kit/usesame.ts';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { planArrivals, type Arrival, type Planned, type Visibility, type Wish } from '@placard/core/contract';
@@ -27,12 +28,12 @@ export function wishOf({ id, proposedTitle }: Arrival, decision: Decision, all: 
 
 /** What accepting would do, asked a moment after the last change. */
 export function usePlan(wishes: Wish[]): Map<string, Planned> {
-  const asked = useSettled(JSON.stringify(wishes));
+  const asked = useSettled(useSame(wishes));
   const plan = useQuery({
     queryKey: [planArrivals.path, asked],
-    queryFn: () => call(planArrivals, { body: { arrivals: JSON.parse(asked) as Wish[] } }),
+    queryFn: () => call(planArrivals, { body: { arrivals: asked } }),
     // Before the sections are known, nothing can be filed anywhere.
-    enabled: asked !== '[]' && !asked.includes('"section":""'),
+    enabled: asked.length > 0 && asked.every(({ section }) => section !== ''),
     placeholderData: (before) => before,
   });
   return new Map((plan.data ?? []).map((line) => [line.id, line]));
@@ -41,11 +42,11 @@ export function usePlan(wishes: Wish[]): Map<string, Planned> {
 /** How long nothing is typed before it is asked what would become of it, in milliseconds. */
 const PAUSE = paced(300);
 
-function useSettled(text: string): string {
-  const [settled, settle] = useState(text);
+function useSettled<T>(value: T): T {
+  const [settled, settle] = useState(value);
   useEffect(() => {
-    const timer = setTimeout(() => settle(text), PAUSE);
+    const timer = setTimeout(() => settle(value), PAUSE);
     return () => clearTimeout(timer);
-  }, [text]);
+  }, [value]);
   return settled;
 }

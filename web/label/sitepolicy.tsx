@@ -1,3 +1,4 @@
+import { useSame } from '../kit/usesame.ts';
 import { useEffect } from 'react';
 import { useFormState, useWatch } from 'react-hook-form';
 import { setPolicy, type Policy, type Site } from '@placard/core/contract';
@@ -21,10 +22,10 @@ export function SitePolicy({ site, mayChange }: { site: Site; mayChange: boolean
   const { control, form } = filling;
   const [approval, territory, timeZone] = useWatch({ control, name: ['approval', 'territory', 'timeZone'] });
   const { isDirty } = useFormState({ control });
-  const decided = JSON.stringify(site.policy);
+  const decided = useSame(site.policy);
   useEffect(() => {
     // What somebody else has decided meanwhile is begun from, but takes nothing away that is being decided here.
-    if (!form.formState.isDirty) form.reset(JSON.parse(decided) as Policy);
+    if (!form.formState.isDirty) form.reset(decided);
   }, [decided, form]);
   return (
     <Form
