@@ -5,7 +5,7 @@ import type { AssetDetail, Page, Site } from '@placard/core/contract';
 import { FORMAT, type Block } from '@placard/core/page';
 import { newId } from '@placard/server/db/columns';
 import { openDatabase, type Database } from '@placard/server/db/database';
-import { asset, page, placard, placement, rendition, told, version } from '@placard/server/db/schema';
+import { asset, changeLog, page, placard, placement, rendition, version } from '@placard/server/db/schema';
 import { refreshSearch } from '@placard/server/search/searchrows';
 import { completePageRows } from '@placard/server/pages/pagerow';
 import { openServer, pause, until, type Caller, type OpenServer } from '@placard/server/testing/openserver';
@@ -38,7 +38,7 @@ export async function bench(_place: Place): Promise<Figure[]> {
     among.many = await saving(editor, id);
     const me = await asking(editor, '/api/me');
     // Just after something has changed, nothing that was remembered is good any more.
-    const changed = () => database.insert(told).values({ kind: 'page', subject: id, at: new Date() });
+    const changed = () => database.insert(changeLog).values({ kind: 'page', subject: id, at: new Date() });
     const ask = async (path: string) => ({
       still: await asking(editor, path),
       changed: await asking(editor, path, changed),

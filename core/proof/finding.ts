@@ -18,10 +18,10 @@ export const FindingSchema = v.object({
   /** What can be done about it at once. */
   remedies: v.optional(v.array(RemedySchema)),
   /** Who let it go, and why: it keeps nothing back any more. */
-  letGo: v.optional(v.object({ id: v.string(), by: v.string(), reason: v.string(), at: v.string() })),
+  waived: v.optional(v.object({ id: v.string(), by: v.string(), reason: v.string(), at: v.string() })),
 });
 
 export type Finding = v.InferOutput<typeof FindingSchema>;
 
 /** True for what keeps a page from being handed off. */
-export const stops = ({ severity, letGo }: Finding): boolean => severity === 'stop' && letGo === undefined;
+export const stops = ({ severity, waived }: Finding): boolean => severity === 'stop' && waived === undefined;

@@ -27,7 +27,7 @@ export const site = mysqlTable('site', {
   style: text('style').notNull(),
   heavyBytes: int('heavy_bytes').notNull(),
   /** The most bytes it may use; null for as much as the disk has. */
-  room: bigint('room', { mode: 'number' }),
+  quota: bigint('quota', { mode: 'number' }),
   modernFormat: varchar('modern_format', { length: 10 }).$type<'webp' | 'avif'>().notNull(),
   /** How it stands to what is not its own; null for how a site begins. */
   policy: json<Policy>('policy'),
@@ -65,7 +65,7 @@ export const original = mysqlTable('original', {
   /** Store key of a small picture of it. */
   thumbnail: varchar('thumbnail', { length: 200 }),
   /** How it looks, as 64 bits (perceptual hash by DCT); null for what is no still picture. */
-  perceptualHash: bigint('likeness', { mode: 'bigint', unsigned: true }),
+  perceptualHash: bigint('perceptual_hash', { mode: 'bigint', unsigned: true }),
   /** The colour it would be called by. */
   colour: varchar('colour', { length: 10 }),
   createdAt: moment('created_at').notNull(),

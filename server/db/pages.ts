@@ -145,8 +145,8 @@ export const pageAddress = mysqlTable(
 );
 
 /** What pages were, save by save; thinned as they get older. */
-export const pageVersion = mysqlTable(
-  'page_version',
+export const pageRevision = mysqlTable(
+  'page_revision',
   {
     pageId: id('page_id')
       .notNull()
@@ -165,8 +165,8 @@ export const pageVersion = mysqlTable(
 );
 
 /** What was found in a page and would keep it back, and that a reviewer let go. */
-export const letGo = mysqlTable(
-  'let_go',
+export const waiver = mysqlTable(
+  'waiver',
   {
     id: id('id').primaryKey(),
     pageId: id('page_id')
@@ -180,5 +180,5 @@ export const letGo = mysqlTable(
     personId: varchar('person_id', { length: 36 }).notNull(),
     at: moment('at').notNull(),
   },
-  (table) => [index('let_go_page').on(table.pageId)],
+  (table) => [index('waiver_page').on(table.pageId)],
 );

@@ -1,3 +1,4 @@
+export * from './changelog.ts';
 export * from './embeds.ts';
 export * from './holdings.ts';
 export * from './jobs.ts';
@@ -6,4 +7,3 @@ export * from './pages.ts';
 export * from './people.ts';
 export * from './prep.ts';
 export * from './search.ts';
-export * from './told.ts';

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Changed, Page, Site } from '@placard/core/contract';
 import { openDatabase } from '../db/database.ts';
-import { told } from '../db/schema.ts';
+import { changeLog } from '../db/schema.ts';
 import { openServer, until, type Caller, type OpenServer } from '../testing/openserver.ts';
 
 let server: OpenServer;
@@ -22,7 +22,7 @@ async function listen(address: string) {
     headers: { cookie: editor.cookie },
     signal: abort.signal,
   });
-  const told: Changed[] = [];
+  const changeLog: Changed[] = [];
   const read = async () => {
     let text = '';
     for await (const bytes of answer.body ?? []) {
@@ -31,12 +31,12 @@ async function listen(address: string) {
       text = parts.pop() ?? '';
       for (const part of parts) {
         const data = /^event: changed\ndata: (.*)$/m.exec(part)?.[1];
-        if (data) told.push(JSON.parse(data) as Changed);
+        if (data) changeLog.push(JSON.parse(data) as Changed);
       }
     }
   };
   read().catch(() => {});
-  return { told, stop: () => abort.abort() };
+  return { changeLog, stop: () => abort.abort() };
 }
 const begin = async (title: string) =>
   (await editor.ask<Page>('POST', '/api/pages', { title, section: site.sections[0]?.id })).body;
@@ -45,19 +45,19 @@ describe('an open window', () => {
   it('is told what changed, by kind and id, and of nothing else', async () => {
     const made = await begin('Watched');
     const window = await listen(server.address);
-    await until(async () => window.told.some(({ page }) => page?.includes(made.id)));
-    window.told.length = 0;
+    await until(async () => window.changeLog.some(({ page }) => page?.includes(made.id)));
+    window.changeLog.length = 0;
     const { body: list } = await editor.ask<{ id: string }>('POST', '/api/shortlists', { name: 'Autumn' });
-    await until(async () => window.told.length > 0);
-    expect(window.told).toEqual([{ shortlist: [list.id] }]);
-    window.told.length = 0;
+    await until(async () => window.changeLog.length > 0);
+    expect(window.changeLog).toEqual([{ shortlist: [list.id] }]);
+    window.changeLog.length = 0;
     await editor.ask('PUT', `/api/pages/${made.id}`, {
       version: made.version,
       title: 'Watched still',
       document: made.document,
     });
-    await until(async () => window.told.length > 0);
-    expect(window.told).toEqual([{ page: [made.id] }]);
+    await until(async () => window.changeLog.length > 0);
+    expect(window.changeLog).toEqual([{ page: [made.id] }]);
     window.stop();
   });
 
@@ -65,7 +65,7 @@ describe('an open window', () => {
     const window = await listen(server.address);
     const leave = await server.join();
     const made = await begin('From elsewhere');
-    await until(async () => window.told.some(({ page }) => page === 'all' || page?.includes(made.id)));
+    await until(async () => window.changeLog.some(({ page }) => page === 'all' || page?.includes(made.id)));
     window.stop();
     await leave();
   });
@@ -73,10 +73,10 @@ describe('an open window', () => {
   it('is told that all have changed where they are too many to name', async () => {
     const window = await listen(server.address);
     const made = await begin('One of many');
-    await until(async () => window.told.some(({ page }) => page?.includes(made.id)));
-    window.told.length = 0;
+    await until(async () => window.changeLog.some(({ page }) => page?.includes(made.id)));
+    window.changeLog.length = 0;
     const database = openDatabase(server.databaseUrl);
-    await database.insert(told).values(
+    await database.insert(changeLog).values(
       Array.from({ length: 260 }, (_, at) => ({
         kind: 'page' as const,
         subject: `many-${at}`,
@@ -84,8 +84,8 @@ describe('an open window', () => {
       })),
     );
     await database.close();
-    await until(async () => window.told.length > 0);
-    expect(window.told).toEqual([{ page: 'all' }]);
+    await until(async () => window.changeLog.length > 0);
+    expect(window.changeLog).toEqual([{ page: 'all' }]);
     window.stop();
   });
 });

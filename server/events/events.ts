@@ -3,7 +3,7 @@ import { and, gt, inArray, lt, sql } from 'drizzle-orm';
 import type { Logger } from 'pino';
 import type { Changed, ChangedKind } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
-import { session, told } from '../db/schema.ts';
+import { session, changeLog } from '../db/schema.ts';
 import { visibleJobs } from '../queue/queue.ts';
 import { paced } from '../pace.ts';
 
@@ -113,14 +113,14 @@ export class Events {
     this.#floor ??= await this.#firstFloor();
     const rows = await this.#database
       .select({
-        id: told.id,
-        kind: told.kind,
-        subject: told.subject,
-        settled: sql<number>`${told.at} < utc_timestamp(3) - interval ${sql.raw(String(LATEST))} second`,
+        id: changeLog.id,
+        kind: changeLog.kind,
+        subject: changeLog.subject,
+        settled: sql<number>`${changeLog.at} < utc_timestamp(3) - interval ${sql.raw(String(LATEST))} second`,
       })
-      .from(told)
-      .where(gt(told.id, this.#floor))
-      .orderBy(told.id);
+      .from(changeLog)
+      .where(gt(changeLog.id, this.#floor))
+      .orderBy(changeLog.id);
     const changed = new Map<ChangedKind, Set<string>>();
     for (const { id, kind, subject } of rows) {
       if (this.#seen.has(id)) continue;
@@ -140,9 +140,9 @@ export class Events {
   /** Where to begin: what changed in the last moments may have come after what the first window had asked for. */
   async #firstFloor(): Promise<number> {
     const [row] = await this.#database
-      .select({ id: sql<number>`coalesce(max(${told.id}), 0)` })
-      .from(told)
-      .where(lt(told.at, sql`utc_timestamp(3) - interval 10 second`));
+      .select({ id: sql<number>`coalesce(max(${changeLog.id}), 0)` })
+      .from(changeLog)
+      .where(lt(changeLog.at, sql`utc_timestamp(3) - interval 10 second`));
     return Number(row?.id ?? 0);
   }
 
@@ -151,11 +151,11 @@ export class Events {
     this.#tidied = Date.now();
     // The last one stays: by it is told that nothing has come since.
     await this.#database
-      .delete(told)
+      .delete(changeLog)
       .where(
         and(
-          lt(told.id, this.#floor ?? 0),
-          lt(told.at, sql`utc_timestamp(3) - interval ${sql.raw(String(KEPT))} second`),
+          lt(changeLog.id, this.#floor ?? 0),
+          lt(changeLog.at, sql`utc_timestamp(3) - interval ${sql.raw(String(KEPT))} second`),
         ),
       );
   }

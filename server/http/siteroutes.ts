@@ -21,7 +21,7 @@ import { site as sites } from '../db/schema.ts';
 import { countJobs, visibleJobs } from '../queue/queue.ts';
 import * as looks from '../people/tablelooks.ts';
 import { policyLines } from '../site/policylines.ts';
-import * as room from '../site/quota.ts';
+import * as quota from '../site/quota.ts';
 import * as sections from '../sections/sections.ts';
 import * as site from '../site/site.ts';
 import { countStages } from './stages.ts';
@@ -48,11 +48,11 @@ export function siteRoutes(
   );
   route(router, whoAsks, readSite, theSite);
   route(router, whoAsks, readPolicyLines, async () => policyLines(database, await siteId()));
-  route(router, whoAsks, readRoom, async () => room.readQuota(counted, await siteId()));
+  route(router, whoAsks, readRoom, async () => quota.readQuota(counted, await siteId()));
   route(router, whoAsks, setRoom, async ({ body }) => {
     const id = await siteId();
-    await database.update(sites).set({ room: body.limit }).where(eq(sites.id, id));
-    return room.readQuota(counted, id);
+    await database.update(sites).set({ quota: body.limit }).where(eq(sites.id, id));
+    return quota.readQuota(counted, id);
   });
   route(router, whoAsks, createSection, async ({ body }) => ({
     id: await sections.createSection(database, await siteId(), body),

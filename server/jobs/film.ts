@@ -3,7 +3,7 @@ import { filmRungs, loopRungs, soundRungs, type FilmRung } from '@placard/core/f
 import type { Facts } from '@placard/core/contract';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
-import { rendition, told, version } from '../db/schema.ts';
+import { changeLog, rendition, version } from '../db/schema.ts';
 import { encodeFilm, type EncodedFilm } from '../film/encode.ts';
 import { isOpaque, movingFrames } from '../film/frames.ts';
 import { isWhole, writeFilm } from '../film/write.ts';
@@ -101,7 +101,7 @@ async function makeFilms(
   } finally {
     await copy.release();
     // Windows that show it, and pages that are weighed with it, are told.
-    await database.insert(told).values({ kind: 'asset', subject: row.asset.id, at: new Date() });
+    await database.insert(changeLog).values({ kind: 'asset', subject: row.asset.id, at: new Date() });
     await assetsChanged(database, [row.asset.id]);
   }
 

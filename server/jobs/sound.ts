@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { asset, drawnSound, original, told } from '../db/schema.ts';
+import { asset, drawnSound, original, changeLog } from '../db/schema.ts';
 import { readSound } from '../film/sound.ts';
 import { localCopy } from '../store/localcopy.ts';
 import type { Store } from '../store/store.ts';
@@ -34,7 +34,7 @@ function soundWork(database: Database, store: Store): Work {
   const set = async (id: string, sha256: string, changes: Partial<typeof drawnSound.$inferInsert>) => {
     await database.update(drawnSound).set(changes).where(eq(drawnSound.sha256, sha256));
     // Windows that show it are told as of any change of the asset.
-    await database.insert(told).values({ kind: 'asset', subject: id, at: new Date() });
+    await database.insert(changeLog).values({ kind: 'asset', subject: id, at: new Date() });
   };
   return {
     run: async (id, advance) => {

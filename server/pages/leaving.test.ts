@@ -118,7 +118,7 @@ describe('what stops a page', () => {
       `/api/pages/${page.id}/let-go`,
       wish,
     );
-    const gone = body.findings.find(({ rule }) => rule === 'comp-left')?.letGo;
+    const gone = body.findings.find(({ rule }) => rule === 'comp-left')?.waived;
     expect(gone).toMatchObject({ by: 'reviewer', reason: 'Agreed by telephone.' });
     expect((await leave()).status).toBe(200);
     await reviewer.ask('DELETE', `/api/pages/${page.id}/let-go/${gone?.id}`);

@@ -4,7 +4,7 @@ import { promisify } from 'node:util';
 import type { PageVersion, PageVersionLine } from '@placard/core/contract';
 import { thinned, upgraded, NO_FACTS, type PageBody, type Schedule } from '@placard/core/page';
 import type { Queryable } from '../db/database.ts';
-import { page, pageVersion, user } from '../db/schema.ts';
+import { page, pageRevision, user } from '../db/schema.ts';
 import type { ChangedHow } from '../db/pages.ts';
 import { gone } from '../refusal.ts';
 
@@ -25,27 +25,27 @@ export async function keepVersion(
 ): Promise<void> {
   const { pageId, number, title, document, facts, shown, at, by, how } = saved;
   const body = await pack(JSON.stringify({ document, facts, shown }));
-  await database.insert(pageVersion).values({ pageId, number, title, body, at, by, how });
+  await database.insert(pageRevision).values({ pageId, number, title, body, at, by, how });
   const rows = await database
-    .select({ number: pageVersion.number, at: pageVersion.at, handedOffAt: pageVersion.handedOffAt })
-    .from(pageVersion)
-    .where(eq(pageVersion.pageId, pageId));
+    .select({ number: pageRevision.number, at: pageRevision.at, handedOffAt: pageRevision.handedOffAt })
+    .from(pageRevision)
+    .where(eq(pageRevision.pageId, pageId));
   const old = thinned(
     rows.map((row) => ({ number: row.number, at: row.at, handedOff: row.handedOffAt !== null })),
     at,
   );
   if (old.length > 0)
     await database
-      .delete(pageVersion)
-      .where(and(eq(pageVersion.pageId, pageId), inArray(pageVersion.number, old)));
+      .delete(pageRevision)
+      .where(and(eq(pageRevision.pageId, pageId), inArray(pageRevision.number, old)));
 }
 
 /** Says that a version of a page was handed off. */
 export async function markHandedOff(database: Queryable, pageId: string, number: number): Promise<void> {
   await database
-    .update(pageVersion)
+    .update(pageRevision)
     .set({ handedOffAt: new Date() })
-    .where(and(eq(pageVersion.pageId, pageId), eq(pageVersion.number, number)));
+    .where(and(eq(pageRevision.pageId, pageId), eq(pageRevision.number, number)));
 }
 
 /** The versions that are kept of a page, newest first. Throws gone. */
@@ -57,17 +57,17 @@ export async function listVersions(
   await refuseGone(database, siteId, pageId);
   const rows = await database
     .select({
-      number: pageVersion.number,
-      title: pageVersion.title,
-      at: pageVersion.at,
-      how: pageVersion.how,
-      handedOffAt: pageVersion.handedOffAt,
+      number: pageRevision.number,
+      title: pageRevision.title,
+      at: pageRevision.at,
+      how: pageRevision.how,
+      handedOffAt: pageRevision.handedOffAt,
       by: user.name,
     })
-    .from(pageVersion)
-    .leftJoin(user, eq(user.id, pageVersion.by))
-    .where(eq(pageVersion.pageId, pageId))
-    .orderBy(desc(pageVersion.number));
+    .from(pageRevision)
+    .leftJoin(user, eq(user.id, pageRevision.by))
+    .where(eq(pageRevision.pageId, pageId))
+    .orderBy(desc(pageRevision.number));
   return rows.map(({ at, by, handedOffAt, ...row }) => ({
     ...row,
     at: at.toISOString(),
@@ -85,9 +85,9 @@ export async function readVersion(
 ): Promise<PageVersion> {
   const line = (await listVersions(database, siteId, pageId)).find((version) => version.number === number);
   const [row] = await database
-    .select({ body: pageVersion.body })
-    .from(pageVersion)
-    .where(and(eq(pageVersion.pageId, pageId), eq(pageVersion.number, number)));
+    .select({ body: pageRevision.body })
+    .from(pageRevision)
+    .where(and(eq(pageRevision.pageId, pageId), eq(pageRevision.number, number)));
   if (!line || !row) throw gone('This version is not kept any more.');
   const stored = JSON.parse((await unpack(row.body)).toString('utf8')) as PageBody & {
     shown: Schedule | null;

@@ -3,7 +3,7 @@ import type { Person } from '@placard/core/contract';
 import { stops, type Finding } from '@placard/core/proof';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
-import { letGo, user } from '../db/schema.ts';
+import { user, waiver } from '../db/schema.ts';
 import { clash, gone } from '../refusal.ts';
 import { markPages } from '../search/markpages.ts';
 
@@ -16,22 +16,22 @@ export async function markWaived(
     pageIds.length === 0
       ? []
       : await database
-          .select({ letGo, by: user.name })
-          .from(letGo)
-          .leftJoin(user, eq(user.id, letGo.personId))
-          .where(inArray(letGo.pageId, [...pageIds]));
+          .select({ waiver, by: user.name })
+          .from(waiver)
+          .leftJoin(user, eq(user.id, waiver.personId))
+          .where(inArray(waiver.pageId, [...pageIds]));
   return (pageId, findings) =>
     findings.map((finding) => {
       const row = rows.find(
-        ({ letGo: { pageId: page, rule, place, says } }) =>
+        ({ waiver: { pageId: page, rule, place, says } }) =>
           page === pageId &&
           rule === finding.rule &&
           place === (finding.where ?? '') &&
           says === told(finding),
       );
       if (!row) return finding;
-      const { id, reason, at } = row.letGo;
-      return { ...finding, letGo: { id, by: row.by ?? '', reason, at: at.toISOString() } };
+      const { id, reason, at } = row.waiver;
+      return { ...finding, waived: { id, by: row.by ?? '', reason, at: at.toISOString() } };
     });
 }
 
@@ -51,7 +51,7 @@ export async function waiveFinding(
   );
   if (found.length === 0) throw gone('This is not found in the page any more, or keeps nothing back.');
   await database.transaction(async (transaction) => {
-    await transaction.insert(letGo).values(
+    await transaction.insert(waiver).values(
       found.map((finding) => ({
         id: newId(),
         pageId,
@@ -76,8 +76,8 @@ export async function holdFindingBack(
 ): Promise<void> {
   await database.transaction(async (transaction) => {
     const [{ affectedRows }] = await transaction
-      .delete(letGo)
-      .where(and(eq(letGo.id, id), eq(letGo.pageId, pageId)));
+      .delete(waiver)
+      .where(and(eq(waiver.id, id), eq(waiver.pageId, pageId)));
     if (affectedRows === 0) throw gone('This was taken back already.');
     await markPages(transaction, siteId, { pages: [pageId] });
   });

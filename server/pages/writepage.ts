@@ -20,7 +20,7 @@ import {
 import type { Finding } from '@placard/core/proof';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
-import { asset, page, pageRow, placement, section, told, user } from '../db/schema.ts';
+import { asset, page, pageRow, placement, section, changeLog, user } from '../db/schema.ts';
 import { refreshSearch } from '../search/searchrows.ts';
 import { clash, gone, sectionGone } from '../refusal.ts';
 import type { ChangedHow } from '../db/pages.ts';
@@ -293,7 +293,7 @@ async function index(database: Queryable, siteId: string, id: string, body: Page
   // Windows that show those pages show what has changed in them.
   if (row.isCopy)
     await database
-      .insert(told)
+      .insert(changeLog)
       .values(linking.map((subject) => ({ kind: 'page' as const, subject, at: new Date() })));
 }
 

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openDatabase } from '../db/database.ts';
-import { told } from '../db/schema.ts';
+import { changeLog } from '../db/schema.ts';
 import { createTestDatabase } from '../testing/opendatabase.ts';
 import { AnswerCache } from './answercache.ts';
 
@@ -17,7 +17,9 @@ afterAll(async () => {
 });
 
 const tell = (id?: number) =>
-  database.insert(told).values({ ...(id ? { id } : {}), kind: 'page', subject: 'page-1', at: new Date() });
+  database
+    .insert(changeLog)
+    .values({ ...(id ? { id } : {}), kind: 'page', subject: 'page-1', at: new Date() });
 
 describe('an answer', () => {
   it('is worked out once for all who ask at once, and again only after something has changed', async () => {

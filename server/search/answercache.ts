@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { Database } from '../db/database.ts';
-import { told } from '../db/schema.ts';
+import { changeLog } from '../db/schema.ts';
 
 /** Time zones lie apart by whole ones of these, in milliseconds. */
 const QUARTER_OF_AN_HOUR = 15 * 60_000;
@@ -17,7 +17,7 @@ interface Answer {
 
 /**
  * Answers that many windows ask for at once and again and again: worked out once, and kept until anything at all has
- * changed. Whether it has is one look at the end of an index (`told`), in whichever process it changed.
+ * changed. Whether it has is one look at the end of an index (`change_log`), in whichever process it changed.
  */
 export class AnswerCache {
   readonly #database: Database;
@@ -48,9 +48,11 @@ export class AnswerCache {
   /** A word that is another one as soon as anything has changed, or another day may have begun somewhere. */
   async #now(): Promise<string> {
     const [row] = await this.#database
-      .select({ last: sql<string>`coalesce(max(${told.id}), 0)`, there: sql<string>`count(*)` })
-      .from(told)
-      .where(sql`${told.id} > (select coalesce(max(id), 0) - ${sql.raw(String(LATE))} from told as latest)`);
+      .select({ last: sql<string>`coalesce(max(${changeLog.id}), 0)`, there: sql<string>`count(*)` })
+      .from(changeLog)
+      .where(
+        sql`${changeLog.id} > (select coalesce(max(id), 0) - ${sql.raw(String(LATE))} from change_log as latest)`,
+      );
     return `${Math.floor(Date.now() / QUARTER_OF_AN_HOUR)} ${row?.last} ${row?.there}`;
   }
 }

@@ -19,7 +19,7 @@ export interface Counted {
  */
 export async function readQuota({ database, uploads }: Counted, siteId: string): Promise<Room> {
   const [[row], [originals], [renditions], [reading], coming] = await Promise.all([
-    database.select({ room: site.room }).from(site).where(eq(site.id, siteId)),
+    database.select({ limit: site.quota }).from(site).where(eq(site.id, siteId)),
     database
       .select({ bytes: sum(original.bytes) })
       .from(original)
@@ -47,7 +47,7 @@ export async function readQuota({ database, uploads }: Counted, siteId: string):
     (total, part) => total + Number(part?.bytes ?? 0),
     0,
   );
-  return { used, limit: row?.room ?? null };
+  return { used, limit: row?.limit ?? null };
 }
 
 /** Throws a Refusal (full) when so many bytes more find no room, by what the site may use or on the disk. */
@@ -61,8 +61,8 @@ export async function refuseOverQuota(
     throw full(
       `The disk is full, or nearly: ${inBytes(free)} are left, and ${inBytes(FREE_FLOOR)} have to stay free. Nothing of this was kept. Empty the bin, or ask whoever runs this place for room.`,
     );
-  const [row] = await counted.database.select({ room: site.room }).from(site).where(eq(site.id, siteId));
-  if (row?.room == null) return;
+  const [row] = await counted.database.select({ limit: site.quota }).from(site).where(eq(site.id, siteId));
+  if (row?.limit == null) return;
   const { used, limit } = await readQuota(counted, siteId);
   if (limit !== null && used + bytes > limit)
     throw full(

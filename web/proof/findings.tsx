@@ -10,7 +10,7 @@ import { plural } from '@placard/core/text';
 import { useRemedies } from './useremedies.ts';
 
 const ORDER = { stop: 0, warn: 1, note: 2 };
-const weightOf = (finding: Finding) => (finding.letGo ? 1.5 : ORDER[finding.severity]);
+const weightOf = (finding: Finding) => (finding.waived ? 1.5 : ORDER[finding.severity]);
 
 /** What was found in a page, the gravest first, with the way on for whatever keeps it back. */
 export function Findings({ findings, pageId }: { findings: Finding[]; pageId: string }) {
@@ -41,7 +41,7 @@ export function Findings({ findings, pageId }: { findings: Finding[]; pageId: st
         {sorted.map((finding) => (
           <Notice
             key={`${finding.rule} ${finding.where} ${finding.says}`}
-            severity={finding.letGo ? 'note' : finding.severity}
+            severity={finding.waived ? 'note' : finding.severity}
           >
             {finding.says} <span className="text-soft">{finding.remedy}</span>
             {remedies.mayWrite &&
@@ -57,7 +57,7 @@ export function Findings({ findings, pageId }: { findings: Finding[]; pageId: st
                   {remedy.says}
                 </button>
               ))}
-            {finding.letGo && <WasLetGo pageId={pageId} letGo={finding.letGo} mayHoldBack={mayLetGo} />}
+            {finding.waived && <WasLetGo pageId={pageId} waived={finding.waived} mayHoldBack={mayLetGo} />}
             {mayLetGo && stops(finding) && <LetItGo pageId={pageId} finding={finding} />}
           </Notice>
         ))}
@@ -124,23 +124,23 @@ function Reason({
 
 function WasLetGo({
   pageId,
-  letGo,
+  waived,
   mayHoldBack,
 }: {
   pageId: string;
-  letGo: NonNullable<Finding['letGo']>;
+  waived: NonNullable<Finding['waived']>;
   mayHoldBack: boolean;
 }) {
   const holdBack = useDo(holdFindingBack);
   return (
     <span className="mt-1 block text-[12.5px]">
-      {letGo.by} let it go: “{letGo.reason}”{' '}
+      {waived.by} let it go: “{waived.reason}”{' '}
       {mayHoldBack && (
         <button
           type="button"
           className="button-plain py-0"
           disabled={holdBack.isPending}
-          onClick={() => holdBack.mutate({ params: { id: pageId, finding: letGo.id } })}
+          onClick={() => holdBack.mutate({ params: { id: pageId, finding: waived.id } })}
         >
           Keep it back again
         </button>

@@ -6,8 +6,8 @@ import { moment } from './columns.ts';
  * What changed of late, for windows that show it: written by triggers on the tables themselves (made by hand in their
  * migration), so that whoever changes something tells of it in the same transaction. Forgotten after an hour.
  */
-export const told = mysqlTable(
-  'told',
+export const changeLog = mysqlTable(
+  'change_log',
   {
     id: bigint('id', { mode: 'number' }).autoincrement().primaryKey(),
     kind: varchar('kind', { length: 20 }).$type<ChangedKind>().notNull(),
@@ -15,5 +15,5 @@ export const told = mysqlTable(
     subject: varchar('subject', { length: 255 }).notNull(),
     at: moment('at').notNull(),
   },
-  (table) => [index('told_at').on(table.at)],
+  (table) => [index('change_log_at').on(table.at)],
 );
