@@ -19,7 +19,7 @@ interface FieldProps {
 /** How long after the last key what is written is kept, in milliseconds. */
 const PAUSE = paced(900);
 
-const SIZES_ITSELF = CSS.supports('field-sizing', 'content');
+const sizesItself = () => CSS.supports('field-sizing', 'content');
 
 /**
  * A line of the wall label: reads as text, is written in place, and is kept when the
@@ -47,7 +47,7 @@ export function Field({
   useEffect(() => {
     const element = area.current;
     // Measuring every field lays the whole page out for each; most browsers size them by themselves.
-    if (!element || SIZES_ITSELF) return;
+    if (!element || sizesItself()) return;
     element.style.setProperty('height', 'auto');
     element.style.setProperty('height', `${element.scrollHeight + 2}px`);
   }, [draft]);
