@@ -333,7 +333,7 @@ test('a file dropped into a page is asked only for its alt text, and stands wher
   const asked = page.getByRole('form', { name: 'Alt text is missing' });
   await expect(asked).toContainText('“The green field” has no alt text');
   await expect(page).toHaveURL(/\/place\//);
-  await asked.getByLabel('What it shows').fill('A field, all green');
+  await asked.getByLabel('Alt text').fill('A field, all green');
   await asked.getByRole('button', { name: 'Save and place it' }).click();
   await expect(page.getByText(/^Saved/)).toBeVisible();
   await expect(words.getByAltText('A field, all green')).toBeVisible();

@@ -84,7 +84,7 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
   const refusal = page.getByRole('form', { name: 'Alt text is missing' });
   await expect(refusal).toContainText('“Meteor over the barn” has no alt text.');
   await expect(words.locator('figure')).toHaveCount(0);
-  await refusal.getByLabel('What it shows').fill('A meteor leaving a green trail above a dark ridge.');
+  await refusal.getByLabel('Alt text').fill('A meteor leaving a green trail above a dark ridge.');
   await refusal.getByRole('button', { name: 'Save and place it' }).click();
   await expectDrawn(words.getByRole('img', { name: 'A meteor leaving a green trail above a dark ridge.' }));
 
@@ -118,7 +118,7 @@ test('the whole line: from files to a page to HTML', async ({ page }) => {
     .getByRole('region', { name: 'Tray of holdings' })
     .getByRole('button', { name: 'The valley turns, film' });
   await drag(filmInTray, words.locator('p').last(), { x: 300, y: 20 });
-  await page.getByRole('form').getByLabel('What it shows').fill('Film: stars turn above a ridge.');
+  await page.getByRole('form').getByLabel('Alt text').fill('Film: stars turn above a ridge.');
   await page.getByRole('button', { name: 'Save and place it' }).click();
   await expect(words.locator('video')).toHaveCount(1);
   await choose(

@@ -1,3 +1,4 @@
+import pWaitFor from 'p-wait-for';
 import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
@@ -125,21 +126,18 @@ async function stopLeftover(folder: string): Promise<void> {
       `--datadir=${join(folder, 'data')}`,
     );
   if (await isOurs()) process.kill(pid, 'SIGTERM');
-  for (let waited = 0; waited < 200 && (await isOurs()); waited++)
-    await new Promise((resolve) => setTimeout(resolve, 100));
+  await pWaitFor(async () => !(await isOurs()), { interval: 100, timeout: 20_000 }).catch(() => undefined);
 }
 
 async function untilItAnswers(url: string, ended: () => boolean, folder: string): Promise<void> {
-  for (let tries = 0; tries < 1200; tries++) {
-    if (ended()) break;
-    try {
-      const connection = await mysql.createConnection(url);
-      await connection.end();
-      return;
-    } catch {
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
-  }
+  const answers = async () => {
+    if (ended()) throw new Error('It ended.');
+    const connection = await mysql.createConnection(url).catch(() => null);
+    await connection?.end();
+    return connection !== null;
+  };
+  const came = pWaitFor(answers, { interval: 100, timeout: 120_000 });
+  if (await came.then(() => true).catch(() => false)) return;
   const log = await readFile(join(folder, 'mariadb.log'), 'utf8').catch(() => '');
   const full = await outOfRoom(folder, log.split('\n').slice(-40).join('\n'));
   if (full) throw new Error(full);

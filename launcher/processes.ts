@@ -1,3 +1,4 @@
+import pWaitFor from 'p-wait-for';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { whereIs } from './debian.ts';
 
@@ -74,16 +75,21 @@ export function startOurs(file: URL, env: NodeJS.ProcessEnv, flags: string[] = [
 
 /** Waits until an address answers with success. Throws when the program ends first or `seconds` pass. */
 export async function untilHealthy(address: string, program: Started, seconds = 60): Promise<void> {
-  const until = Date.now() + seconds * 1000;
   const { process: child } = program;
-  while (Date.now() < until) {
-    if (child.exitCode !== null || child.signalCode !== null)
-      throw new Error(
-        `It ended by itself (${child.signalCode ?? child.exitCode}) before ${address} answered.`,
-      );
-    const answer = await fetch(address).catch(() => undefined);
-    if (answer?.ok) return;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-  throw new Error(`${address} did not answer within ${seconds} seconds.`);
+  await pWaitFor(
+    async () => {
+      if (child.exitCode !== null || child.signalCode !== null)
+        throw new Error(
+          `It ended by itself (${child.signalCode ?? child.exitCode}) before ${address} answered.`,
+        );
+      return (await fetch(address).catch(() => undefined))?.ok ?? false;
+    },
+    {
+      interval: 100,
+      timeout: {
+        milliseconds: seconds * 1000,
+        message: new Error(`${address} did not answer within ${seconds} seconds.`),
+      },
+    },
+  );
 }

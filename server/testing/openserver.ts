@@ -1,3 +1,4 @@
+import pWaitFor from 'p-wait-for';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { createServer } from 'node:net';
@@ -162,11 +163,11 @@ export const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve
 
 /** Asks again and again until the answer is there. Throws after ten minutes. */
 export async function until<T>(question: () => Promise<T | undefined | false | null>): Promise<T> {
-  const end = Date.now() + 600_000;
-  while (Date.now() < end) {
-    const answer = await question();
-    if (answer) return answer;
-    await pause(50);
-  }
-  throw new Error('It did not happen within ten minutes.');
+  return pWaitFor(
+    async () => {
+      const answer = await question();
+      return answer ? pWaitFor.resolveWith(answer) : false;
+    },
+    { interval: 50, timeout: { milliseconds: 600_000, message: 'It did not happen within ten minutes.' } },
+  );
 }

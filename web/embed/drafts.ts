@@ -1,6 +1,6 @@
 import type { Choice } from '@placard/core/embed';
 import { FIRST_STANDING, type Block } from '@placard/core/page';
-import { newPlacementId } from '../kit/newid.ts';
+import { newPlacementId } from '../kit/newplacementid.ts';
 
 /** The blocks that a choice becomes in a page, as they are put there first. */
 export async function draftOf(choice: Choice): Promise<Block[]> {

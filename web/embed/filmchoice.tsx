@@ -15,7 +15,7 @@ import { Paging } from '../kit/paging.tsx';
 import { useAsk } from '../kit/asking.ts';
 import { Notice } from '../kit/notice.tsx';
 import { inTime, plural } from '@placard/core/text';
-import { newPlacementId } from '../kit/newid.ts';
+import { newPlacementId } from '../kit/newplacementid.ts';
 import { fetchStill } from './fetchstill.ts';
 
 const NAMES: Record<FilmShown, { name: string; says: string }> = {

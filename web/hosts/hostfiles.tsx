@@ -11,7 +11,7 @@ import { tell } from '../kit/messages.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { HostOptions } from '../embed/hostoptions.tsx';
-import { newPlacementId } from '../kit/newid.ts';
+import { newPlacementId } from '../kit/newplacementid.ts';
 import { HostRooms } from './hostrooms.tsx';
 
 const FIRST = `{

@@ -1,3 +1,4 @@
+import pWaitFor from 'p-wait-for';
 import { acceptArrivals, discardArrival, listArrivals } from '@placard/core/contract';
 import { call } from './api.ts';
 import { paced } from './pace.ts';
@@ -6,20 +7,21 @@ const PAUSE = paced(400);
 
 /** Waits until an arrival is read, and accepts it. Throws an Error with a sentence. */
 export async function acceptWhenRead(id: string, section: string): Promise<string> {
-  for (;;) {
-    const arrival = (await call(listArrivals)).find((arrival) => arrival.id === id);
-    if (!arrival) throw new Error('It was discarded in the arrivals meanwhile.');
-    if (arrival.state === 'refused') {
-      await call(discardArrival, { params: { id } });
-      throw new Error(arrival.says ?? 'It could not be read.');
-    }
-    if (arrival.state === 'ready') {
+  return pWaitFor(
+    async () => {
+      const arrival = (await call(listArrivals)).find((arrival) => arrival.id === id);
+      if (!arrival) throw new Error('It was discarded in the arrivals meanwhile.');
+      if (arrival.state === 'refused') {
+        await call(discardArrival, { params: { id } });
+        throw new Error(arrival.says ?? 'It could not be read.');
+      }
+      if (arrival.state !== 'ready') return false;
       const { accepted, left } = await call(acceptArrivals, {
         body: { arrivals: [{ id, title: arrival.proposedTitle, section }] },
       });
       if (!accepted[0]) throw new Error(left[0]?.says ?? 'It could not be accepted.');
-      return accepted[0].asset;
-    }
-    await new Promise((resolve) => setTimeout(resolve, PAUSE));
-  }
+      return pWaitFor.resolveWith(accepted[0].asset);
+    },
+    { interval: PAUSE },
+  );
 }

@@ -20,7 +20,7 @@ import { Language } from '../kit/codechoice.tsx';
 import { TextField, WordsField } from '../kit/fields.tsx';
 import { Form, useFilling } from '../kit/form.tsx';
 import { inBytes } from '@placard/core/text';
-import { newPlacementId } from '../kit/newid.ts';
+import { newPlacementId } from '../kit/newplacementid.ts';
 
 const WHOM = { everyone: 'everyone', ours: 'our people', named: 'named people' } as const;
 

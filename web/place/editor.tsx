@@ -12,7 +12,7 @@ import { FootRight } from '../kit/foot.tsx';
 import { GoOn } from '../kit/goon.tsx';
 import { useHold } from '../kit/hold.ts';
 import { forgetUnfinished, inHand } from '../kit/inhand.ts';
-import { newPlacementId } from '../kit/newid.ts';
+import { newPlacementId } from '../kit/newplacementid.ts';
 import { usePlaces, useSelecting } from '../kit/selection.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { useTakePage } from '../pages/usepageinhand.ts';

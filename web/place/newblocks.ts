@@ -1,6 +1,6 @@
 import type { JSONContent } from '@tiptap/core';
 import { FIRST_STANDING, type Film, type Picture } from '@placard/core/page';
-import { newPlacementId } from '../kit/newid.ts';
+import { newPlacementId } from '../kit/newplacementid.ts';
 
 /** A picture or film as the editor inserts it. */
 export function heldBlock(type: 'picture' | 'film', asset: string, measure: string): JSONContent {

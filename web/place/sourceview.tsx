@@ -9,7 +9,7 @@ import { Code } from '../kit/code.tsx';
 import { useLatest } from '../kit/uselatest.ts';
 import { Notice } from '../kit/notice.tsx';
 import { placedKindOf } from './kinds/index.ts';
-import { newPlacementId } from '../kit/newid.ts';
+import { newPlacementId } from '../kit/newplacementid.ts';
 import { putDocument } from './desk/putdocument.ts';
 import { documentOf } from './desk/documentof.ts';
 import { paced } from '../kit/pace.ts';

@@ -5,7 +5,7 @@ import { acceptWhenRead } from '../kit/acceptwhenread.ts';
 import { tell } from '../kit/messages.tsx';
 import type { Dropped } from '../kit/filesof.ts';
 import { uploads } from '../kit/uploads.ts';
-import { newPlacementId } from '../kit/newid.ts';
+import { newPlacementId } from '../kit/newplacementid.ts';
 import { keepPlace, takePlace } from './desk/positions.ts';
 import { blockDepth } from './desk/placing.ts';
 

@@ -11,7 +11,7 @@ import { Once } from '../kit/once.ts';
 import { useSelecting } from '../kit/selection.tsx';
 import { heldBlock } from './newblocks.ts';
 import { keepPlace, takePlace } from './desk/positions.ts';
-import { newPlacementId } from '../kit/newid.ts';
+import { newPlacementId } from '../kit/newplacementid.ts';
 import { insertAt } from './desk/placing.ts';
 import { addItems, withKey } from './desk/together.ts';
 import { tellNotPlaced } from './usedropfiles.ts';

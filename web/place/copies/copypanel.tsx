@@ -9,7 +9,7 @@ import { plural } from '@placard/core/text';
 import { call } from '../../kit/api.ts';
 import { keyOf, useAsk } from '../../kit/asking.ts';
 import { useOnce } from '../../kit/once.ts';
-import { newPlacementId } from '../../kit/newid.ts';
+import { newPlacementId } from '../../kit/newplacementid.ts';
 import { moveSelected, placedNode } from '../desk/placing.ts';
 import { blockOf } from '../desk/desk.ts';
 import { IconButton } from '../standing/iconbutton.tsx';

@@ -11,7 +11,7 @@ import { useOnce } from '../../kit/once.ts';
 import { nowAt, positionIn } from '../desk/positions.ts';
 import { chosenBlocks, togetherRound } from '../desk/together.ts';
 import { blockOf } from '../desk/desk.ts';
-import { newPlacementId } from '../../kit/newid.ts';
+import { newPlacementId } from '../../kit/newplacementid.ts';
 
 /** What would be kept: what is chosen, or all that is set together round it; null where that cannot be. */
 function toBeKept(editor: Editor): { from: number; to: number; document: PageDocument } | null {

@@ -1,8 +1,7 @@
 import type { Editor, NodeViewProps } from '@tiptap/react';
 import { useOnce } from '../../kit/once.ts';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { useParams } from 'react-router';
-import { altAdvice } from '@placard/core/alt';
 import {
   acceptArrivals,
   becameOf,
@@ -17,10 +16,9 @@ import { targetOf, type Arriving } from '@placard/core/page';
 import { Refusal, call } from '../../kit/api.ts';
 import { useAsk, useDo, useMay } from '../../kit/asking.ts';
 import { Progress } from '../../kit/bar.tsx';
-import { Checkbox } from '../../kit/checkbox.tsx';
 import { Thumbnail } from '../../kit/thumbnail.tsx';
 import { useLatest } from '../../kit/uselatest.ts';
-import { useSaveLabel } from '../../placard/uselabel.ts';
+import { AltTextForm } from '../../placard/alttextform.tsx';
 import { changePlace, useOnItsWay } from './pastedmedia.ts';
 import { placedNode } from './placing.ts';
 
@@ -72,12 +70,12 @@ export function ArrivingView({ node, editor }: NodeViewProps) {
     <div
       role="group"
       aria-label={`A ${attrs.media} that is not held yet`}
-      className="border border-dashed border-[#8a5a00] bg-[#fffdf8] p-3 font-sans text-[13px] text-[#222]"
+      className="border border-dashed border-ochre bg-card p-3 font-sans text-[13px] text-ink"
       // What is typed here is no writing in the page.
       onKeyDown={(event) => event.stopPropagation()}
     >
       {inside()}
-      {attrs.caption !== '' && <p className="mt-1 text-[#555]">Caption: {attrs.caption}</p>}
+      {attrs.caption !== '' && <p className="mt-1 text-soft">Caption: {attrs.caption}</p>}
       {mayWrite && (
         <button type="button" className="mt-1 underline" onClick={takeOut}>
           Take it out
@@ -123,7 +121,7 @@ function NotFetched({ attrs, editor }: { attrs: Arriving['attrs']; editor: Edito
       <button type="button" className="button my-1" disabled={bringIn.busy} onClick={() => bringIn.press()}>
         Bring it in
       </button>
-      {fetching.error && <p className="text-[#a6342b]">{fetching.error.message}</p>}
+      {fetching.error && <p className="text-madder">{fetching.error.message}</p>}
     </>
   );
 }
@@ -140,14 +138,13 @@ function ToLabel({
 }) {
   const { page = '' } = useParams();
   const { data: on } = useAsk(readPage, { params: { id: page } }, { enabled: page !== '' });
-  const accept = async (words: Words) => {
+  const accept = async () => {
     const { accepted, left } = await call(acceptArrivals, {
       body: { arrivals: [{ id: arrival.id, title: arrival.proposedTitle, section: on?.section.id ?? '' }] },
     });
     const asset = accepted[0]?.asset;
     if (!asset) throw new Refusal(409, { title: left[0]?.says ?? 'It could not be accepted.' });
-    const { placardVersion } = await call(readAsset, { params: { id: asset } });
-    return { asset, placardVersion, ...words };
+    return call(readAsset, { params: { id: asset } });
   };
   return (
     <div className="flex flex-wrap gap-3">
@@ -165,7 +162,13 @@ function ToLabel({
             </button>
           </>
         ) : (
-          <AltText first={attrs.alt} caption={attrs.caption} take={accept} onTaken={onBecome} />
+          <AltTextForm
+            first={attrs.alt}
+            caption={attrs.caption}
+            go="Label it and put it here"
+            asset={accept}
+            onSaved={onBecome}
+          />
         )}
       </div>
     </div>
@@ -190,82 +193,12 @@ function Held({
   }, [labelled, asset, become]);
   if (!data || labelled) return <p>Bringing it up …</p>;
   return (
-    <AltText
+    <AltTextForm
       first={attrs.alt}
       caption={attrs.caption}
-      take={async (words) => ({ asset, placardVersion: data.placardVersion, ...words })}
-      onTaken={onBecome}
+      go="Label it and put it here"
+      asset={async () => data}
+      onSaved={onBecome}
     />
-  );
-}
-
-interface Words {
-  alt: string;
-  decorative: boolean;
-}
-
-/** What it shows, asked for before it is placed. */
-function AltText({
-  first,
-  caption,
-  take,
-  onTaken,
-}: {
-  first: string | null;
-  caption: string;
-  take: (words: Words) => Promise<Words & { asset: string; placardVersion: number }>;
-  onTaken: (asset: string) => void;
-}) {
-  const [alt, setAlt] = useState(first ?? '');
-  const [decorative, setDecorative] = useState(first === '');
-  const [says, setSays] = useState<string | null>(null);
-  const saveLabel = useSaveLabel();
-  const taking = useOnce(async () => {
-    setSays(null);
-    try {
-      const { asset, placardVersion } = await take({ alt, decorative });
-      await saveLabel(asset, placardVersion, decorative ? { decorative, alt: '' } : { decorative, alt });
-      onTaken(asset);
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      setSays(error.message);
-    }
-  });
-  return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        taking.press();
-      }}
-    >
-      <label>
-        Alt text
-        <textarea
-          rows={2}
-          className="input"
-          placeholder="What it shows, for those who do not see it"
-          disabled={decorative}
-          value={alt}
-          onChange={(event) => setAlt(event.target.value)}
-        />
-      </label>
-      {!decorative &&
-        altAdvice(alt, { caption }).map(({ rule, says: advice }) => (
-          <p key={rule} className="text-[12.5px] text-[#8a5a00]">
-            {advice}
-          </p>
-        ))}
-      <Checkbox checked={decorative} onChange={setDecorative} className="my-1">
-        Decorative: says nothing the text does not say
-      </Checkbox>
-      {says && <p className="text-[#a6342b]">{says}</p>}
-      <button
-        type="submit"
-        className="button my-1"
-        disabled={taking.busy || (!decorative && alt.trim() === '')}
-      >
-        Label it and put it here
-      </button>
-    </form>
   );
 }

@@ -2,7 +2,7 @@ import { NodeSelection } from '@tiptap/pm/state';
 import type { Editor } from '@tiptap/react';
 import type { Node } from '@tiptap/pm/model';
 import { FREE_STANDING, isAsStrict, scheduleOf, scheduleWithin } from '@placard/core/page';
-import { newPlacementId } from '../../kit/newid.ts';
+import { newPlacementId } from '../../kit/newplacementid.ts';
 import { selectedNode } from './placing.ts';
 import { blockOf } from './desk.ts';
 

@@ -5,7 +5,7 @@ import type { EditorView } from '@tiptap/pm/view';
 import type { ReadHtml } from '@placard/core/reading';
 import { wordsIn } from '@placard/core/text';
 import { copied, nameCopied } from './copied.ts';
-import { newPlacementId } from '../../kit/newid.ts';
+import { newPlacementId } from '../../kit/newplacementid.ts';
 
 /** What became of what was pasted. `plain` where it was too tangled to be read as more than words. */
 export type Pasted = Pick<ReadHtml, 'media' | 'dropped'> & { plain: boolean };

@@ -4,7 +4,7 @@ import { readSite } from '@placard/core/contract';
 import { inlineMarkup, readSmallPicture, type SmallPicture, type Use } from '@placard/core/page';
 import { useAsk } from '../../kit/asking.ts';
 import { MarkupView, type Replaced } from '../../kit/markup.tsx';
-import { newPlacementId } from '../../kit/newid.ts';
+import { newPlacementId } from '../../kit/newplacementid.ts';
 import { useHeld } from './useheld.ts';
 
 /** What a small picture is that says nothing of itself. */

@@ -17,7 +17,7 @@ import {
   type Together,
   type TogetherSaid,
 } from '@placard/core/page';
-import { newPlacementId } from '../../kit/newid.ts';
+import { newPlacementId } from '../../kit/newplacementid.ts';
 import { hidesWords } from './placing.ts';
 import { blockOf } from './desk.ts';
 import { blocksRound, BlocksSelection } from './blocksselection.ts';

@@ -3,7 +3,7 @@ import { ReactNodeViewRenderer, type NodeViewProps } from '@tiptap/react';
 import { createElement } from 'react';
 import { readPlacement, type Placement } from '@placard/core/page';
 import type { PlacedKind } from './kind.ts';
-import { newPlacementId } from '../../kit/newid.ts';
+import { newPlacementId } from '../../kit/newplacementid.ts';
 import { PlacementView } from './placementview.tsx';
 
 /** How the editor writes something placed among the words: as one piece. */

@@ -1,6 +1,6 @@
 import { Node } from '@tiptap/core';
 import { Plugin } from '@tiptap/pm/state';
-import { newPlacementId } from '../../../kit/newid.ts';
+import { newPlacementId } from '../../../kit/newplacementid.ts';
 import { withoutEmptyThings } from '../../settings/emptythings.ts';
 import { keepsShallow, readTogetherSaid } from '../../settings/reading.ts';
 import { TogetherView } from '../../settings/togetherview.ts';
