@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { BLOCK_TYPES, kindOf, schemaOf, type Block, type Placement } from './kinds/index.ts';
 
 /** The number of the form that documents are stored in. It goes up with every change that an older Placard cannot read. */
-export const FORMAT = 5;
+export const FORMAT = 6;
 
 /** A page's body. The same shape as the editor's JSON, so nothing is converted on the way. */
 export interface PageDocument {

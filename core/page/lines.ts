@@ -2,7 +2,7 @@ import type { AnyBlock } from './kinds/kind.ts';
 import { scheduleOf, withSchedule } from './schedule.ts';
 
 /** True for what is placed among words: it has an id of its own. */
-const isPlaced = ({ attrs }: AnyBlock): boolean => attrs !== undefined && 'id' in attrs;
+export const isPlaced = ({ attrs }: AnyBlock): boolean => attrs !== undefined && 'id' in attrs;
 
 /** The kinds of words that stand in a list's item, a quotation or a cell. */
 export const LINES = ['paragraph', 'bulletList', 'orderedList'] as const;

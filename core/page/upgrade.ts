@@ -26,6 +26,8 @@ const STEPS: readonly ((document: Stored) => Stored)[] = [
   (document) => document,
   // And when blocks are shown that lie in something, in form 5: who does not know that would show them.
   (document) => document,
+  // And raised and lowered letters and how lists are numbered, in form 6: who does not know them would drop them.
+  (document) => document,
 ];
 
 /**

@@ -15,6 +15,8 @@ const MarkSchema = v.variant('type', [
   v.object({ type: v.literal('bold') }),
   v.object({ type: v.literal('italic') }),
   v.object({ type: v.literal('small') }),
+  v.object({ type: v.literal('superscript') }),
+  v.object({ type: v.literal('subscript') }),
   LinkSchema,
 ]);
 
@@ -202,11 +204,18 @@ function marked(runs: readonly Run[], context: RenderContext): Markup[] {
   return written;
 }
 
+/** The elements that marks are written as (HTML), in the order in which they lie in each other; a link is round all of them. */
+const MARK_ELEMENTS = {
+  small: 'small',
+  bold: 'strong',
+  italic: 'em',
+  superscript: 'sup',
+  subscript: 'sub',
+} as const;
+
 /** A link round everything else, and one alone: links do not stand in links. */
 const inWritingOrder = (marks: readonly Mark[]): Mark[] =>
-  (['link', 'small', 'bold', 'italic'] as const).flatMap(
-    (type) => marks.find((mark) => mark.type === type) ?? [],
-  );
+  ['link', ...Object.keys(MARK_ELEMENTS)].flatMap((type) => marks.find((mark) => mark.type === type) ?? []);
 
 /** True for marks that say the same. */
 export const isSame = (one: Mark | undefined, other: Mark): boolean =>
@@ -215,9 +224,7 @@ export const isSame = (one: Mark | undefined, other: Mark): boolean =>
     other.type !== 'link' ||
     (one.attrs.href === other.attrs.href && Boolean(one.attrs.newWindow) === Boolean(other.attrs.newWindow)));
 
-function tagged(mark: Mark, inside: Markup[], context: RenderContext): Markup[] {
-  if (mark.type === 'bold') return [element('strong', {}, ...inside)];
-  if (mark.type === 'small') return [element('small', {}, ...inside)];
-  if (mark.type === 'italic') return [element('em', {}, ...inside)];
-  return linked(mark.attrs, inside, context);
-}
+const tagged = (mark: Mark, inside: Markup[], context: RenderContext): Markup[] =>
+  mark.type === 'link'
+    ? linked(mark.attrs, inside, context)
+    : [element(MARK_ELEMENTS[mark.type], {}, ...inside)];

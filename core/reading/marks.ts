@@ -32,6 +32,11 @@ export class MarksOf {
     marks = turned(marks, 'bold', boldBy(style) ?? (BOLD.has(tagName) || undefined));
     marks = turned(marks, 'italic', italicBy(style) ?? (ITALIC.has(tagName) || undefined));
     if (tagName === 'small') marks = turned(marks, 'small', true);
+    const raised = raisedBy(tagName, style);
+    if (raised !== undefined) {
+      marks = turned(marks, 'superscript', raised === 'superscript');
+      marks = turned(marks, 'subscript', raised === 'subscript');
+    }
     if (tagName !== 'a') return marks;
     const href = this.#addressOf(attribute('href'));
     return href === null
@@ -50,11 +55,18 @@ export class MarksOf {
 
   #addressOf(href: string): string | null {
     const written = href.trim();
+    if (written === '') return null;
+    const base = this.#base;
     const address =
-      this.#base !== undefined && URL.canParse(written, this.#base)
-        ? new URL(written, this.#base).href
-        : written;
-    if (!isLinkAddress(address)) return null;
+      base !== undefined && URL.canParse(written, base)
+        ? new URL(written, base).href
+        : written.startsWith('//')
+          ? `https:${written}`
+          : written;
+    if (!isLinkAddress(address)) {
+      this.#drop(`a link to ${written.slice(0, 120)}`, whyNoLink(address));
+      return null;
+    }
     const plain = withoutShareMarks(address);
     for (const mark of plain.marks)
       this.#drop(mark.slice(0, 120), 'it only tells by whom a link was passed on');
@@ -65,7 +77,7 @@ export class MarksOf {
 /** The marks with one switched on or off; undefined leaves it. */
 function turned(
   marks: readonly Mark[],
-  type: 'bold' | 'italic' | 'small',
+  type: Exclude<Mark['type'], 'link'>,
   on: boolean | undefined,
 ): readonly Mark[] {
   const has = marks.some((mark) => mark.type === type);
@@ -84,4 +96,22 @@ function italicBy(style: string): boolean | undefined {
   const said = /(?:^|;)\s*font-style\s*:\s*(\w+)/i.exec(style)?.[1]?.toLowerCase();
   if (said === undefined || said === 'inherit') return undefined;
   return said === 'italic' || said === 'oblique';
+}
+
+/** Where letters stand to their line: by the element, or by the style of its words (CSS 2, 10.8.1); undefined for nothing. */
+function raisedBy(tagName: string, style: string): 'superscript' | 'subscript' | 'baseline' | undefined {
+  const said = /(?:^|;)\s*vertical-align\s*:\s*([\w-]+)/i.exec(style)?.[1]?.toLowerCase();
+  if (said === 'super' || said === 'sub') return said === 'super' ? 'superscript' : 'subscript';
+  if (tagName !== 'sup' && tagName !== 'sub') return undefined;
+  if (said === 'baseline') return 'baseline';
+  return tagName === 'sup' ? 'superscript' : 'subscript';
+}
+
+/** Why an address is no link of a page. */
+function whyNoLink(address: string): string {
+  const scheme = /^([a-z][a-z0-9+.-]*):/i.exec(address)?.[1]?.toLowerCase();
+  if (scheme === undefined) return 'where it leads depends on the page that it stood in';
+  return /^(javascript|data|vbscript)$/.test(scheme)
+    ? 'it runs something'
+    : `pages lead to web and mail addresses, not to ${scheme}:`;
 }

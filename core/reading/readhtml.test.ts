@@ -73,6 +73,46 @@ describe('foreign HTML, read and written again', () => {
       '<ul><li>One<ol><li>Two</ol><li>Three</ul>',
       '<ul><li>One<ol><li>Two</li></ol></li><li>Three</li></ul>',
     ],
+    [
+      'letters above the line and below it, by element and by style',
+      '<p>m<sup>2</sup>, H<sub>2</sub>O, <span style="vertical-align:super">3</span> <sup style="vertical-align:baseline">4</sup></p>',
+      '<p>m<sup>2</sup>, H<sub>2</sub>O, <sup>3</sup> 4</p>',
+    ],
+    [
+      'what a style makes a line of its own, apart',
+      '<span style="display:block">One</span><span style="color:red; DISPLAY : Block">two</span>',
+      '<p>One</p><p>two</p>',
+    ],
+    [
+      'what stands beside each other by style, apart',
+      '<div style="display:flex"><span>One</span><b>two</b></div><div style="display: grid"><a href="/x">three</a><a href="/y">four</a></div>',
+      '<p>One</p><p><strong>two</strong></p><p><a href="/x">three</a></p><p><a href="/y">four</a></p>',
+    ],
+    [
+      'what a style sets apart in a heading, with a blank between',
+      '<h2><span style="display:block">One</span><span style="display:block">two</span></h2>',
+      '<h2>One two</h2>',
+    ],
+    [
+      'nothing of what is not displayed',
+      '<p>One<span style="display: none !important">two</span></p>',
+      '<p>One</p>',
+    ],
+    [
+      'how a list is numbered, by attribute and by style',
+      '<ol type="a"><li>One</ol><ol style="list-style: upper-roman outside"><li>Two</ol><ol reversed start="9"><li>Nine<li value="5">Five</ol>',
+      '<ol type="a"><li>One</li></ol><ol type="I"><li>Two</li></ol><ol start="9" reversed=""><li>Nine</li><li value="5">Five</li></ol>',
+    ],
+    [
+      'a link that leaves its scheme to the page',
+      '<a href="//a.example/x">One</a>',
+      '<p><a href="https://a.example/x">One</a></p>',
+    ],
+    [
+      'a table in a list where it stood, and the list goes on behind it',
+      '<ol><li>One</li><li>Two<table border=1><tr><td>A<td>B</table></li><li>Three</li></ol>',
+      `<ol><li>One</li><li>Two</li></ol>${TABLE}<tbody><tr>${cell('A')}${cell('B')}</tr></tbody></table></div><ol start="3"><li>Three</li></ol>`,
+    ],
     ['the number that a list begins with', '<ol start="4"><li>One</ol>', '<ol start="4"><li>One</li></ol>'],
     [
       'a list that lies between items',
@@ -198,9 +238,26 @@ describe('foreign HTML, read and written again', () => {
   });
 
   it('says once what it did not keep, and why', () => {
-    const { dropped } = read('<script>1</script><script>2</script><p>H<sub>2</sub>O');
-    expect(dropped.map(({ what }) => what)).toEqual(['<script>', '<sub>']);
+    const { dropped } = read('<script>1</script><script>2</script><p>H<s>2</s>O');
+    expect(dropped.map(({ what }) => what)).toEqual(['<script>', '<s>']);
     for (const { why } of dropped) expect(why).not.toBe('');
+  });
+
+  it.each([
+    ['ftp://a.example/x', 'pages lead to web and mail addresses, not to ftp:'],
+    ['javascript:alert(1)', 'it runs something'],
+    ['map.html', 'where it leads depends on the page that it stood in'],
+    ['file:///C:/x.doc', 'pages lead to web and mail addresses, not to file:'],
+  ])('says that a link to %s is not kept, and keeps its words', (href, why) => {
+    const { dropped, blocks } = read(`<p>See <a href="${href}">there</a>`);
+    expect(dropped).toEqual([{ what: `a link to ${href}`, why }]);
+    expect(blocks.map(blockText)).toEqual(['See there']);
+  });
+
+  it('solves links and pictures from where it stood, where that is known', () => {
+    expect(again('<a href="map.html">One</a><a href="../x">two</a>', 'https://a.example/b/c')).toBe(
+      '<p><a href="https://a.example/b/map.html">One</a><a href="https://a.example/x">two</a></p>',
+    );
   });
 
   it('gives up on what is nested deeper than anybody writes', () => {

@@ -52,8 +52,6 @@ const SILENT: Readonly<Record<string, string>> = {
 const LESS: Readonly<Record<string, string>> = {
   del: 'its words are kept, not struck through',
   s: 'its words are kept, not struck through',
-  sub: 'its words are kept on the line',
-  sup: 'its words are kept on the line',
 };
 
 /** How each element is read of which a kind makes something. */
@@ -146,12 +144,13 @@ export function readHtml(html: string, context: ReadContext): ReadHtml {
       drop(`<${name}>`, 'its words are kept, without what is round them');
     const outer = marks;
     marks = marksOf.within(node, outer);
-    if (BLOCKS.has(name)) boundary();
+    const block = isBlock(node);
+    if (block) boundary();
     if (name === 'q') line.text('“', marks);
     if (name === 'pre') line.asWritten(() => visitAll(node));
     else visitAll(node);
     if (name === 'q') line.text('”', marks);
-    if (BLOCKS.has(name)) boundary();
+    if (block) boundary();
     marks = outer;
     return undefined;
   };
@@ -302,7 +301,8 @@ const ATTRIBUTES: Readonly<Record<string, readonly string[]>> = {
   figure: ['data-placement'],
   section: ['data-together'],
   img: ['alt', 'src', 'data-src', 'data-small', 'align', 'width', 'height'],
-  ol: ['start'],
+  ol: ['start', 'type', 'reversed'],
+  li: ['value'],
   source: ['src', 'type'],
   td: ['colspan', 'rowspan', 'align', 'data-colwidth'],
   th: ['colspan', 'rowspan', 'align', 'data-colwidth', 'scope'],
@@ -310,7 +310,8 @@ const ATTRIBUTES: Readonly<Record<string, readonly string[]>> = {
 /** Those that any element may have. */
 const ANYWHERE = new Set(['id', 'data-from', 'data-until', 'data-hidden', 'data-ours']);
 /** What is read of a style, by its properties. */
-const STYLES = /^(font-weight|font-style|text-align|float|(margin|padding)-(left|inline-start))$/i;
+const STYLES =
+  /^(font-weight|font-style|vertical-align|display|text-align|float|(margin|padding)-(left|inline-start))$/i;
 
 /** What nobody reads of an element's own attributes. */
 function attributesLost({ tagName, attrs }: Tree.Element): [what: string, why: string][] {
@@ -378,6 +379,34 @@ function addressOf(written: string, base: string | undefined): string | null {
   if (!URL.canParse(address, base)) return null;
   const { protocol, href } = new URL(address, base);
   return (protocol === 'https:' || protocol === 'http:') && href.length <= LONGEST_ADDRESS ? href : null;
+}
+
+/** How an inline style says that an element is displayed (CSS Display 3); empty for nothing. */
+const displayOf = ({ attrs }: Tree.Element): string =>
+  /(?:^|;)\s*display\s*:\s*([\w-]+)/i
+    .exec(attrs.find(({ name }) => name === 'style')?.value ?? '')?.[1]
+    ?.toLowerCase() ?? '';
+
+/** What makes an element a line of its own. */
+const DISPLAYED_APART = new Set([
+  'block',
+  'flex',
+  'grid',
+  'table',
+  'list-item',
+  'flow-root',
+  'table-row',
+  'table-cell',
+  'table-caption',
+]);
+/** What makes each of the elements in it one. */
+const SETS_APART = new Set(['flex', 'inline-flex', 'grid', 'inline-grid']);
+
+/** True for an element that begins and ends a line: by what it is, by its style, or by the style of what it lies in. */
+function isBlock(element: Tree.Element): boolean {
+  if (BLOCKS.has(element.tagName) || DISPLAYED_APART.has(displayOf(element))) return true;
+  const { parentNode } = element;
+  return parentNode !== null && 'tagName' in parentNode && SETS_APART.has(displayOf(parentNode));
 }
 
 const isHidden = ({ attrs }: Tree.Element): boolean =>

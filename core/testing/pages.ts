@@ -12,6 +12,8 @@ const mark = fc.constantFrom<Mark>(
   { type: 'bold' },
   { type: 'italic' },
   { type: 'small' },
+  { type: 'superscript' },
+  { type: 'subscript' },
   { type: 'link', attrs: { href: 'page:page-visit-1#map', newWindow: true } },
   { type: 'link', attrs: { href: 'https://fernhollow.example/' } },
 );

@@ -31,7 +31,14 @@ describe('the editor and the contract', () => {
   it('have the same kinds of blocks and the same marks', () => {
     for (const name of ['smallPicture', 'arriving', 'table', 'quotation', 'rule', 'unknown'])
       expect(schema.nodes[name], name).toBeDefined();
-    expect(Object.keys(schema.marks).toSorted()).toEqual(['bold', 'italic', 'link', 'small']);
+    expect(Object.keys(schema.marks).toSorted()).toEqual([
+      'bold',
+      'italic',
+      'link',
+      'small',
+      'subscript',
+      'superscript',
+    ]);
   });
 
   it('let a cell hold what is placed, and a list or a quotation not', () => {

@@ -15,7 +15,7 @@ import { PageLink } from './desk/link.ts';
 import { Choosing } from './settings/choosing.ts';
 import { Pasting, type Pasted } from './desk/pasting.ts';
 import { Positions } from './desk/positions.ts';
-import { Small } from './desk/small.ts';
+import { Small, Subscript, Superscript } from './desk/small.ts';
 import { SmallPictureNode } from './desk/smallpicture.tsx';
 import { Scheduled } from './desk/schedule.ts';
 
@@ -30,6 +30,8 @@ export const pageExtensions = (
   PageDoc,
   Positions,
   Small,
+  Superscript,
+  Subscript,
   PageLink,
   SmallPictureNode,
   Indent,

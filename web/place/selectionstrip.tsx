@@ -1,7 +1,7 @@
 import { isTextSelection } from '@tiptap/core';
 import { BubbleMenu } from '@tiptap/react/menus';
 import { useEditorState, type Editor } from '@tiptap/react';
-import { AArrowDown, Bold, Italic, Link2, RemoveFormatting } from 'lucide-react';
+import { AArrowDown, Bold, Italic, Link2, RemoveFormatting, Subscript, Superscript } from 'lucide-react';
 import { Toolbar } from 'radix-ui';
 import { Control } from './control.tsx';
 
@@ -13,6 +13,8 @@ export function SelectionStrip({ editor, onLink }: { editor: Editor; onLink: () 
       bold: editor.isActive('bold'),
       italic: editor.isActive('italic'),
       small: editor.isActive('small'),
+      superscript: editor.isActive('superscript'),
+      subscript: editor.isActive('subscript'),
       link: editor.isActive('link'),
       words: !state.selection.empty,
     }),
@@ -56,6 +58,18 @@ export function SelectionStrip({ editor, onLink }: { editor: Editor; onLink: () 
           on={now.small}
           onClick={() => editor.chain().focus().toggleMark('small').run()}
           icon={<AArrowDown aria-hidden className={icon} />}
+        />
+        <Control
+          label="Superscript"
+          on={now.superscript}
+          onClick={() => editor.chain().focus().toggleMark('superscript').run()}
+          icon={<Superscript aria-hidden className={icon} />}
+        />
+        <Control
+          label="Subscript"
+          on={now.subscript}
+          onClick={() => editor.chain().focus().toggleMark('subscript').run()}
+          icon={<Subscript aria-hidden className={icon} />}
         />
         <Control label="Link" on={now.link} onClick={onLink} icon={<Link2 aria-hidden className={icon} />} />
         <Control

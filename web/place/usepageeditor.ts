@@ -43,6 +43,8 @@ export function usePageEditor(
     editable: mayWrite,
     injectNonce: NONCE ?? '',
     injectCSS: false,
+    // Signs in what is pasted are signs: they mark words only where somebody types them. An address leads somewhere.
+    enablePasteRules: ['link'],
     immediatelyRender: true,
     content: begun as JSONContent,
     extensions: pageExtensions(

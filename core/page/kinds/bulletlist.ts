@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { kind, type ForeignElement, type Kind, type Reading } from './kind.ts';
-import { listed, type BulletList, type ListItem } from '../lists.ts';
+import { inLists, type BulletList, type ListItem } from '../lists.ts';
 
 export const bulletList: Kind<BulletList> = kind<BulletList>({
   type: 'bulletList',
@@ -16,10 +16,8 @@ export const bulletList: Kind<BulletList> = kind<BulletList>({
   reads: Object.fromEntries(
     ['ul', 'menu', 'dir'].map((name) => [
       name,
-      (element: ForeignElement, reading: Reading) => {
-        const { items, others } = listed(reading.blocks(element));
-        return items.length === 0 ? others : [{ type: 'bulletList', content: items }, ...others];
-      },
+      (element: ForeignElement, reading: Reading) =>
+        inLists(reading.blocks(element), (content) => ({ type: 'bulletList', content })),
     ]),
   ),
   markup: ({ content }, { inside }) => [element('ul', {}, ...inside(content))],

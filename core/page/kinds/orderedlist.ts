@@ -1,10 +1,15 @@
 import * as v from 'valibot';
 import { element } from '../../markup/index.ts';
 import { kind, type Kind } from './kind.ts';
-import { listed, type ListItem, type OrderedList } from '../lists.ts';
-
-/** The highest number that a list may begin with. */
-const HIGHEST = 1_000_000;
+import {
+  HIGHEST,
+  inLists,
+  numberOf,
+  NUMBERED_BY,
+  type ListItem,
+  type OrderedList,
+  type OrderedSaid,
+} from '../lists.ts';
 
 export const orderedList: Kind<OrderedList> = kind<OrderedList>({
   type: 'orderedList',
@@ -14,7 +19,9 @@ export const orderedList: Kind<OrderedList> = kind<OrderedList>({
       type: v.literal('orderedList'),
       attrs: v.optional(
         v.object({
-          start: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(HIGHEST))),
+          start: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(HIGHEST)))),
+          type: v.optional(v.nullable(v.picklist(NUMBERED_BY))),
+          reversed: v.optional(v.nullable(v.boolean())),
         }),
       ),
       content: v.array(schemaOf(['listItem'])),
@@ -23,14 +30,60 @@ export const orderedList: Kind<OrderedList> = kind<OrderedList>({
   withChildren: (block, content) => ({ ...block, content: content as ListItem[] }),
   reads: {
     ol: (element, reading) => {
-      const { items, others } = listed(reading.blocks(element));
-      const start = Number(reading.attribute(element, 'start') ?? 1);
-      const attrs = Number.isInteger(start) && start >= 0 && start <= HIGHEST ? { attrs: { start } } : {};
-      return items.length === 0 ? others : [{ type: 'orderedList', ...attrs, content: items }, ...others];
+      const said = saidOf(
+        (name) => reading.attribute(element, name),
+        reading.attribute(element, 'style') ?? '',
+      );
+      return inLists(reading.blocks(element), (content, before) => {
+        // Behind what lay in it, it goes on where it was.
+        const attrs = before === 0 ? said : { ...said, ...goesOn(said, before) };
+        return { type: 'orderedList', ...(Object.keys(attrs).length > 0 ? { attrs } : {}), content };
+      });
     },
   },
   markup: ({ attrs, content }, { inside }) => {
-    const start = attrs?.start ?? 1;
-    return [element('ol', { start: start === 1 ? null : start }, ...inside(content))];
+    const { start, type, reversed } = attrs ?? {};
+    return [
+      element(
+        'ol',
+        {
+          start: start == null || (start === 1 && !reversed) ? null : start,
+          type: type && type !== '1' ? type : null,
+          reversed: reversed ? '' : null,
+        },
+        ...inside(content),
+      ),
+    ];
   },
 });
+
+/** The number that a list goes on with behind so many items. */
+function goesOn({ start, reversed }: OrderedSaid, before: number): OrderedSaid {
+  if (reversed) return start == null ? {} : { start: Math.max(0, start - before) };
+  return { start: (start ?? 1) + before };
+}
+
+/** How styles say what `type` says (CSS Lists 3). */
+const BY_STYLE: Readonly<Record<string, NonNullable<OrderedSaid['type']>>> = {
+  'lower-alpha': 'a',
+  'lower-latin': 'a',
+  'upper-alpha': 'A',
+  'upper-latin': 'A',
+  'lower-roman': 'i',
+  'upper-roman': 'I',
+};
+
+/** What foreign HTML says of a numbered list. */
+function saidOf(attribute: (name: string) => string | undefined, style: string): OrderedSaid {
+  const start = numberOf(attribute('start'));
+  const styled = /(?:^|;)\s*list-style(?:-type)?\s*:[^;]*?\b((?:lower|upper)-(?:alpha|latin|roman))\b/i.exec(
+    style,
+  );
+  const written = attribute('type');
+  const type = BY_STYLE[styled?.[1]?.toLowerCase() ?? ''] ?? NUMBERED_BY.find((one) => one === written);
+  return {
+    ...(start === null ? {} : { start }),
+    ...(type && type !== '1' ? { type } : {}),
+    ...(attribute('reversed') === undefined ? {} : { reversed: true }),
+  };
+}

@@ -15,6 +15,7 @@ const marks = fc.uniqueArray(
     fc.constant({ type: 'bold' as const }),
     fc.constant({ type: 'italic' as const }),
     fc.constant({ type: 'small' as const }),
+    fc.constant({ type: 'superscript' as const }),
     href.map((to) => ({ type: 'link' as const, attrs: { href: to } })),
   ),
   { selector: ({ type }) => type },
@@ -34,7 +35,13 @@ const list = fc.letrec((tie) => ({
       fc.array(tie('item'), { minLength: 1, maxLength: 3 }),
     )
     .map(([numbered, start, content]) =>
-      numbered ? { type: 'orderedList', attrs: { start }, content } : { type: 'bulletList', content },
+      numbered
+        ? {
+            type: 'orderedList',
+            attrs: { start, type: start % 2 ? 'a' : null, reversed: start % 3 ? true : null },
+            content,
+          }
+        : { type: 'bulletList', content },
     ),
   item: fc
     .tuple(paragraph, fc.option(tie('list'), { nil: undefined, depthSize: 'small' }))

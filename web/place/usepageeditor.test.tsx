@@ -1,0 +1,50 @@
+// @vitest-environment jsdom
+import { renderHook } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { EMPTY_DOCUMENT } from '@placard/core/page';
+import { usePageEditor } from './usepageeditor.ts';
+
+const nothing = () => undefined;
+
+/** An editor with nothing in it yet. */
+const editorOf = () =>
+  renderHook(() =>
+    usePageEditor('page-paste-1', EMPTY_DOCUMENT, true, () => ({
+      onWritten: nothing,
+      onCode: nothing,
+      onAddress: nothing,
+      onPasted: nothing,
+      onGap: nothing,
+      onLink: nothing,
+      onDropFiles: nothing,
+      viewer: () => ({ day: '', ours: true }),
+    })),
+  ).result.current;
+
+describe('Words that are pasted', () => {
+  it.each([
+    '10*0.1 = 1*1',
+    '__init__ and **kwargs** and *args*',
+    'a*b*c, 2_000_000, ~~no~~ and `code`',
+    '# not a heading',
+    '- not a list',
+    '1. not a list either',
+    '> quoted --- [a]',
+    'H~2~O, m^2^, ==marked==',
+  ])('stay as they are: %s', (text) => {
+    const editor = editorOf();
+    editor.view.pasteText(text, new Event('paste') as ClipboardEvent);
+    expect(editor.getText()).toBe(text);
+    const marks = new Set<string>();
+    editor.state.doc.descendants((node) => node.marks.forEach(({ type }) => marks.add(type.name)));
+    expect([...marks]).toEqual([]);
+    expect(editor.state.doc.firstChild?.type.name).toBe('paragraph');
+  });
+
+  it('lead somewhere where they are an address, and say the same', () => {
+    const editor = editorOf();
+    editor.view.pasteText('See https://a.example/x for more', new Event('paste') as ClipboardEvent);
+    expect(editor.getText()).toBe('See https://a.example/x for more');
+    expect(editor.getHTML()).toContain('href="https://a.example/x"');
+  });
+});
