@@ -183,7 +183,7 @@ const OPENED: Screen[] = [
     async (page) => {
       await openPage(page, 'Nights for families');
       const own = page.getByRole('region', { name: 'This page' });
-      for (const part of ['Its own pictures', /^When and for whom/, /^Address/])
+      for (const part of ['Lead and listing pictures', /^Schedule/, /^Address/])
         await own.getByRole('button', { name: part }).click();
       await expect(own.getByText('As the card that other sites make of its address')).toBeVisible();
     },

@@ -74,14 +74,14 @@ test('captions are written beside the film by keys, judged while they are, saved
     buffer: Buffer.from('1\n00:00:00,000 --> 00:00:02,000\nJiné.\n'),
   });
   await expect(caption(page, 1)).toHaveValue('Jiné.');
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(caption(page, 1)).toHaveValue('Tubus.');
   await page
     .getByLabel('File of captions')
     .setInputFiles({ name: 'x.srt', mimeType: 'text/plain', buffer: Buffer.from('no captions') });
   await expect(page.getByText('There is no caption in this text.')).toBeVisible();
-  await page.getByRole('button', { name: 'Take them off …' }).click();
-  await page.getByRole('button', { name: 'Take them off', exact: true }).click();
+  await page.getByRole('button', { name: 'Remove them …' }).click();
+  await page.getByRole('button', { name: 'Remove them', exact: true }).click();
   await expect(page).not.toHaveURL(/language=cs/);
 });
 
@@ -106,8 +106,8 @@ test('two who write the same captions: the later one is told, and keeps the word
   await expect(status(other)).toContainText('· saved');
   await page.reload();
   await expect(caption(page, 1)).toHaveValue('Dusk, mine');
-  await page.getByRole('button', { name: 'Take them off …' }).click();
-  await page.getByRole('button', { name: 'Take them off', exact: true }).click();
+  await page.getByRole('button', { name: 'Remove them …' }).click();
+  await page.getByRole('button', { name: 'Remove them', exact: true }).click();
   await other.close();
 });
 

@@ -21,7 +21,6 @@ const LEADS_ON = [
   /^Add things$/,
   /^Change it everywhere$/,
   /^(Choose|Another) (a )?picture/,
-  /^A press on it$/,
   /^Choose one$/,
 ];
 
@@ -389,8 +388,8 @@ test('Ctrl K links what is chosen, again and again, and finds elsewhere', async 
   await expect(words.locator('a[href="https://fernhollow.example/d"]')).toHaveText('linked');
   // So is it where a press on a picture is to lead.
   await words.locator(':scope > .placement img').first().click();
-  await page.getByRole('combobox', { name: 'A press on it' }).click();
-  await page.getByRole('option', { name: 'leads somewhere' }).click();
+  await page.getByRole('combobox', { name: 'Link' }).click();
+  await page.getByRole('option', { name: 'page, address or file' }).click();
   await expect(field).toBeFocused();
   await page.keyboard.press('Escape');
   // Finding has a key that works everywhere, and the short one where no words are written in.

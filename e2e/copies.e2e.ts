@@ -9,6 +9,7 @@ import {
   previewOf,
   test,
   told,
+  undo,
   wordsOf,
 } from './screen.ts';
 
@@ -80,10 +81,10 @@ test('what is said in many pages is kept once, changed everywhere, and loosened 
 
   // Loosened here, it is this page’s own; it is taken back, and done again.
   await copy.click();
-  await panel.getByRole('button', { name: 'Loosen it here' }).click();
+  await panel.getByRole('button', { name: 'Detach' }).click();
   await expect(copy).toHaveCount(0);
   await expect(wordsOf(page).getByText('And on Fridays.')).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await undo(page);
   await expect(copy).toHaveCount(1);
   await page.getByRole('button', { name: 'Redo' }).click();
   await isSaved(page);

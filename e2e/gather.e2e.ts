@@ -39,7 +39,7 @@ test('embed code pasted where no page is open is unpacked in the page that it is
   await expect(page).toHaveURL(/\/place\//);
   await expect(page.getByLabel('Embed code')).toContainText('maps.example');
   await expect(page.getByRole('region', { name: 'Embed', exact: true })).toContainText('A map of the sky');
-  await page.getByRole('button', { name: 'Leave it out' }).first().click();
+  await page.getByRole('button', { name: 'Cancel' }).first().click();
   await expect(page.getByRole('textbox', { name: 'Words of the page' })).toBeVisible();
 });
 
@@ -136,7 +136,7 @@ test('what is held already is not sent; what looks like it is shown beside it', 
   const row = page.getByRole('listitem').filter({ hasText: 'again.jpg' });
   await expect(row).toContainText('Held already, byte for byte');
   expect(sent).toEqual([]);
-  await row.getByRole('button', { name: 'Leave out again.jpg' }).click();
+  await row.getByRole('button', { name: 'Skip again.jpg' }).click();
   await expect(row).toBeHidden();
   await page
     .getByLabel('Files to bring in')
@@ -210,7 +210,7 @@ test('a comp stands in a page with its credit until the bought original takes it
   ).toBeVisible();
 
   await page.goto('/gather?from=agency');
-  await comp.getByRole('button', { name: /^Take the swap/ }).click();
+  await comp.getByRole('button', { name: /^Undo the swap/ }).click();
   await expect(comp.getByRole('button', { name: 'Swap in the original' })).toBeVisible();
 });
 

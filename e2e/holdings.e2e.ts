@@ -55,7 +55,7 @@ test('many are filed elsewhere at once, and it can be taken back', async ({ page
   // It is told, and can be taken back, on whatever screen one is by then.
   await goTo(page, 'Label');
   await takeBack(page);
-  await expect(told(page, 'Taken back.')).toBeVisible();
+  await expect(told(page, 'Undone.')).toBeVisible();
   await goTo(page, 'Holdings');
   await expect(about).toContainText(String(before));
 });

@@ -19,7 +19,7 @@ test('code that was pasted and not yet put in the page is there on return, and a
   await page.reload();
   await expect(embedding(page)).toContainText('sketches.example/a/17');
   // Left out, it is done with.
-  await page.getByRole('button', { name: 'Leave it out' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await goTo(page, 'Gather');
   await goTo(page, 'Place');
   await expect(page.getByRole('textbox', { name: 'Words of the page' })).toBeVisible();

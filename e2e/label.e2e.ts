@@ -274,7 +274,7 @@ test('labels go out to a spreadsheet and come back: differences first, written, 
   });
   expect((await held(page, 'An old cluster')).placard['caption']).toBe('Written here meanwhile');
   await page.getByRole('button', { name: 'Take it all back' }).click();
-  await expect(page.getByText(/^Taken back/)).toBeVisible();
+  await expect(page.getByText(/^Undone/)).toBeVisible();
   expect((await held(page, 'The red cloud')).placard).toMatchObject({ caption: '', until: '' });
   await label(page, two.id, { caption: '' });
 });
@@ -287,7 +287,7 @@ test('every change of a label is on record, and one is taken back', async ({ pag
   await look(page, 'Changes');
   const last = beside(page).getByRole('listitem').first();
   await expect(last).toContainText(/Edda Quill.*Caption\s*nothing\s*Two days old/s);
-  await last.getByRole('button', { name: /^Take back/ }).click();
+  await last.getByRole('button', { name: /^Undo what/ }).click();
   await expect(caption).toHaveValue('');
   await expect(beside(page).getByRole('listitem').first()).toContainText('taking something back');
 });

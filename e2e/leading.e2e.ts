@@ -78,7 +78,7 @@ test('a link is made by key to a page found by its title, to a place in it, and 
     .click();
   await expect(page.getByText(/1 page linked there: “Leading there”/).first()).toBeVisible();
   await takeBack(page);
-  await expect(told(page, 'Taken back.')).toBeVisible();
+  await expect(told(page, 'Undone.')).toBeVisible();
   await expect((await lineOf(page, 'Leading there')).getByText('nothing found')).toBeVisible();
 });
 
@@ -88,8 +88,8 @@ test('a paragraph is given a name, and a link in the same page leads there', asy
   await words(page).click();
   await page.keyboard.type('Mind the step.');
   await page.getByRole('button', { name: 'This block: always, everybody' }).click();
-  await page.getByRole('textbox', { name: 'What links call this place' }).fill('the step');
-  await page.getByRole('textbox', { name: 'What links call this place' }).press('Enter');
+  await page.getByRole('textbox', { name: 'Anchor' }).fill('the step');
+  await page.getByRole('textbox', { name: 'Anchor' }).press('Enter');
   await expect(page.getByRole('button', { name: /called “the-step”/ })).toBeVisible();
   await words(page).getByText('Mind the step.').click();
   await page.keyboard.press('End');

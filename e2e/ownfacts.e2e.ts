@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { beginPage, choose, choosePage, enter, goTo, lineOf, signIn, test } from './screen.ts';
+import { beginPage, choose, choosePage, enter, goTo, lineOf, signIn, takeBack, test } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText('Saved just now')).toBeVisible();
@@ -50,7 +50,7 @@ test('a page has a lead picture before its words and another in lists, each with
   await beginPage(page, 'Led by a picture');
   await words(page).click();
   await page.keyboard.type('Words behind it.');
-  await own(page).getByRole('button', { name: 'Its own pictures' }).click();
+  await own(page).getByRole('button', { name: 'Lead and listing pictures' }).click();
   const lead = own(page).getByRole('group', { name: 'Lead picture' }).first();
   await lead.getByRole('button', { name: 'Choose one' }).click();
   await lead.getByRole('searchbox').fill('slow turning');
@@ -94,7 +94,7 @@ test('a block and a page are shown for a time, and are looked at as they will be
   await page.getByRole('textbox', { name: 'Until, the last day' }).press('Enter');
   await expect(words(page).locator('p.not-seen')).toHaveText('Only in January.');
   await own(page)
-    .getByRole('button', { name: /^When and for whom/ })
+    .getByRole('button', { name: /^Schedule/ })
     .click();
   const looked = own(page).getByRole('textbox', { name: 'Look at the page as it will be on' });
   await looked.fill('15 Jan 2099');
@@ -132,7 +132,7 @@ test('many pages are moved at once, and that is taken back; one is begun from an
   await bar.getByRole('button', { name: 'Move to' }).click();
   await page.getByRole('menuitem', { name: 'Instruments' }).click();
   await expect(lines.first()).toContainText('/instruments/bundle');
-  await page.getByRole('button', { name: 'Take it back' }).click();
+  await takeBack(page);
   await expect(lines.first()).not.toContainText('/instruments/');
   await lines
     .filter({ hasText: 'Bundle one' })

@@ -142,7 +142,7 @@ test('a size keeps its proportions, lets them go, and is never enlarged in silen
   await typeNumber(width, Math.round(whole.width / 2));
   await expect(height).toHaveValue(String(Math.round(whole.height / 2)));
   await choose(page.getByLabel('Size by'), 'percent');
-  await typeNumber(page.getByLabel('Size wished'), 25);
+  await typeNumber(page.getByRole('tabpanel').getByLabel('Size', { exact: true }), 25);
   await expect(width).toHaveValue(String(Math.round(whole.width / 4)));
   await page.getByRole('button', { name: /Proportions are kept/ }).click();
   await typeNumber(width, 300);
@@ -293,7 +293,7 @@ test('many are prepared by a saved sheet: progress, result, bytes before and aft
     .getByRole('radiogroup', { name: 'Size of all' })
     .getByRole('radio', { name: 'longest side' })
     .click();
-  await typeNumber(sheet.getByLabel('Size wished of all'), 360);
+  await typeNumber(sheet.getByLabel('Size of all chosen'), 360);
   await sheet
     .getByRole('radiogroup', { name: 'Inks of all' })
     .getByRole('radio', { name: 'monochrome' })

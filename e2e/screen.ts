@@ -149,7 +149,15 @@ export const told = (page: Page, says: string | RegExp): Locator =>
 
 /** Takes back what was done last. */
 export const takeBack = (page: Page): Promise<void> =>
-  page.getByRole('button', { name: 'Take it back' }).last().click();
+  page
+    .getByRole('region', { name: /^What was done/ })
+    .getByRole('button', { name: 'Undo' })
+    .last()
+    .click();
+
+/** Undoes the last step in a page, by its button. */
+export const undo = (page: Page): Promise<void> =>
+  page.getByRole('toolbar', { name: 'Words', exact: true }).getByRole('button', { name: 'Undo' }).click();
 
 /** Presses a key and waits until what is told is another thing; where the key does nothing, for some seconds. */
 export async function pressAndHear(page: Page, key: string, told: () => Promise<string>): Promise<void> {

@@ -3,7 +3,18 @@ import { unzipSync } from 'fflate';
 import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
-import { beginPage, enter, isSaved, openPage, pageId, previewOf, signIn, test, wordsOf } from './screen.ts';
+import {
+  beginPage,
+  enter,
+  isSaved,
+  openPage,
+  pageId,
+  previewOf,
+  signIn,
+  test,
+  undo,
+  wordsOf,
+} from './screen.ts';
 
 const set = (page: Page) => wordsOf(page).locator('.together');
 const panel = (page: Page) => page.getByRole('region', { name: 'How these stand' });
@@ -100,7 +111,7 @@ test('many are placed together, looked at in every setting, and lose nothing on 
   await choice(page, 'as cards').click();
   await expect(set(page).locator('h2')).toHaveText('The youngest');
   await expect(set(page)).toContainText('Seen for an hour after sunset.');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await undo(page);
   await expect(set(page)).toHaveAttribute('data-setting', 'rows');
   await page.getByRole('button', { name: 'Redo' }).click();
   await isSaved(page);
@@ -184,7 +195,7 @@ test('things are ordered by mouse in the page and in the list, and by keys, and 
   await page.keyboard.press('Alt+ArrowDown');
   await expect.poll(() => titles(page)).toEqual([a, d, b, c]);
   await expect(panel(page).getByRole('status').first()).toHaveText(`${d}: 2 of 4`);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await undo(page);
   await expect.poll(() => titles(page)).toEqual([d, a, b, c]);
 });
 
@@ -241,7 +252,7 @@ test('by keys alone: blocks are chosen, set in columns, divided, turned round an
   expect(await at(1280)).toMatchObject({ beside: true });
   expect(await at(390)).toEqual({ beside: false, below: true });
 
-  await panel(page).getByRole('button', { name: 'Take apart' }).press('Enter');
+  await panel(page).getByRole('button', { name: 'Ungroup' }).press('Enter');
   await expect(set(page)).toHaveCount(0);
   await expect(wordsOf(page)).toContainText('The words beside it, which say what it is.');
   await expect(wordsOf(page).locator('.placement')).toHaveCount(1);

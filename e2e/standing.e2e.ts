@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test';
-import { beginPage, choose, choosePage, enter, goTo, test, typeNumber } from './screen.ts';
+import { beginPage, choose, choosePage, enter, goTo, test, typeNumber, undo } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText('Saved just now')).toBeVisible();
@@ -53,13 +53,13 @@ test('a picture is set beside the words, dragged to a width, given gaps, a box a
   await expect.poll(() => widthOf(placed)).toBe(391);
   await typeNumber(panel(page).getByRole('spinbutton', { name: 'Width' }), 300);
   await expect.poll(() => widthOf(placed)).toBe(300);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await undo(page);
   await expect.poll(() => widthOf(placed)).toBe(391);
   await page.getByRole('button', { name: 'Redo' }).click();
 
   await panel(page).getByRole('button', { name: 'Another gap at each side' }).click();
   await typeNumber(panel(page).getByRole('spinbutton', { name: 'Gap right' }), 44);
-  await choose(panel(page).getByLabel('Its box'), '1 : 1');
+  await choose(panel(page).getByLabel('Aspect ratio'), '1 : 1');
   await panel(page).getByText('Rounded corners').click();
   const picture = words(page).locator('.placement img');
   await expect
@@ -104,7 +104,7 @@ test('a press opens a picture large without a script, and Escape closes it', asy
   await beginPage(page, 'Seen large');
   await words(page).click();
   await put(page, 'Slow turning');
-  await choose(panel(page).getByLabel('A press on it'), 'opens it large');
+  await choose(panel(page).getByRole('combobox', { name: 'Link' }), 'large picture');
   // On the desk a press selects it, and opens nothing.
   await words(page).locator('.placement img').click();
   await expect(panel(page)).toBeVisible();
@@ -113,9 +113,9 @@ test('a press opens a picture large without a script, and Escape closes it', asy
   await panel(page).getByRole('button', { name: 'Put another in its place' }).click();
   await panel(page).getByRole('searchbox').fill('an old cluster');
   await panel(page).getByRole('button', { name: 'Choose An old cluster' }).click();
-  await expect(panel(page).getByLabel('A press on it')).toHaveText('opens it large');
+  await expect(panel(page).getByRole('combobox', { name: 'Link' })).toHaveText('large picture');
   await expect(words(page).locator('.placement figcaption')).toContainText('An old cluster');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await undo(page);
   await expect(words(page).locator('.placement figcaption')).toContainText('Slow turning');
   await saved(page);
   const id = new URL(page.url()).pathname.split('/').at(-1);

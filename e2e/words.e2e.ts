@@ -47,7 +47,7 @@ test('a table is put in, filled by key, given heads, a caption and a merged cell
   // Words of a cell at its right, and heads in the first column.
   await words(page).getByText('19').click();
   await choose(panel.getByLabel('Words in this cell'), 'at the right');
-  await pick(panel.getByRole('button', { name: 'Heads' }), 'First column: heads or not');
+  await pick(panel.getByRole('button', { name: 'Header' }), 'Header column: on or off');
   // A column is drawn wider by hand, and another one is given a width by its number.
   const day = words(page).locator('th').filter({ hasText: /^Day$/ });
   const edge = await day.boundingBox();
@@ -117,9 +117,9 @@ test('a quotation says whose it is; a rule and small print stand as such', async
   await page.keyboard.type('The darkest valley I know.');
   await choose(page.getByLabel('Kind of paragraph'), 'Quotation');
   const panel = page.getByRole('region', { name: 'The quotation' });
-  await panel.getByRole('textbox', { name: 'Whose words they are' }).fill('Odd Farrow');
-  await panel.getByRole('textbox', { name: 'Where they stand' }).fill('https://a.example/letter');
-  await panel.getByRole('textbox', { name: 'Where they stand' }).press('Enter');
+  await panel.getByRole('textbox', { name: 'Source', exact: true }).fill('Odd Farrow');
+  await panel.getByRole('textbox', { name: 'Source address' }).fill('https://a.example/letter');
+  await panel.getByRole('textbox', { name: 'Source address' }).press('Enter');
   await words(page).getByText('The darkest valley').click();
   await page.keyboard.press('End');
   await page.keyboard.press('Enter');

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { beginPage, choosePage, enter, goTo, signIn, test } from './screen.ts';
+import { beginPage, choosePage, enter, goTo, signIn, test, undo } from './screen.ts';
 
 const words = (page: Page) => page.getByRole('textbox', { name: 'Words of the page' });
 const saved = (page: Page) => expect(page.getByText('Saved just now')).toBeVisible();
@@ -64,9 +64,9 @@ test('pictures of what is pasted keep their places, come as arrivals, and wait f
   const placed = words(page).locator('.placement img');
   await expect(placed).toHaveAttribute('alt', 'A field, all green');
   await expect(words(page).locator('> *').nth(1).locator('img')).toBeVisible();
-  await theirs.getByRole('button', { name: 'Take it out' }).click();
+  await theirs.getByRole('button', { name: 'Remove it' }).click();
   await expect(words(page).getByRole('group', { name: 'A picture that is not held yet' })).toBeHidden();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await undo(page);
   await expect(theirs).toContainText('elsewhere.example');
   expect(asked.filter((address) => address.includes('elsewhere.example'))).toEqual([]);
   await saved(page);
@@ -124,7 +124,7 @@ test('the page is written as HTML and back; what cannot be kept is marked and to
   await expect(words(page).locator('.placement figcaption')).toContainText('Older than the sun');
   await saved(page);
   // All of it is one step back, and one forward.
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await undo(page);
   await expect(words(page).locator('h2')).toHaveCount(0);
   await page.getByRole('button', { name: 'Redo' }).click();
   await expect(words(page).locator('h2')).toHaveText('A heading');

@@ -273,15 +273,15 @@ describe('what can be done at once', () => {
       'a comp is taken out',
       [held({ ...labelled, licence: 'comp', pictureId: 'QM-1' })],
       'comp-left',
-      'Take it out',
+      'Remove it',
     ],
     [
       'what is not held is taken out',
       [held(labelled), [picture({ asset: 'asset-2' })]],
       'asset-gone',
-      'Take it out',
+      'Remove it',
     ],
-    ['a refused host is taken out', [held(labelled), [embed], 'refused'], 'host-not-approved', 'Take it out'],
+    ['a refused host is taken out', [held(labelled), [embed], 'refused'], 'host-not-approved', 'Remove it'],
     [
       'a heading goes up',
       [held(labelled), [heading(2), heading(4)]],

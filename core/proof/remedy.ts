@@ -18,7 +18,7 @@ export const instead = ({ block, path }: Step, says: string, other: AnyBlock): R
 
 /** Takes a block out. */
 export const takeOut = ({ block, path }: Step): Remedy => ({
-  says: 'Take it out',
+  says: 'Remove it',
   at: [...path],
   from: [given(block)],
   to: [],

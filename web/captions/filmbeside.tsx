@@ -11,7 +11,7 @@ const BUTTONS: readonly (readonly [CueDoing, says: string])[] = [
   ['e', 'Ends here'],
   ['d', 'Divide'],
   ['j', 'Join with the next'],
-  ['x', 'Take out'],
+  ['x', 'Remove'],
 ];
 
 /** The film with the caption of this moment, its sound drawn, and what is done to captions where it stands. */

@@ -46,7 +46,7 @@ export function WholeTrack({ state, which }: { state: CuesState; which: WhichTra
         disabled={state.before.length === 0}
         onClick={state.takeBack}
       >
-        Take back
+        Undo
       </button>
       {which.track && <TakeOff which={which} />}
     </div>
@@ -58,10 +58,10 @@ function TakeOff({ which }: { which: WhichTrack }) {
   const navigate = useNavigate();
   return (
     <AskFirst
-      title={`Take these ${which.kind} in ${languageName(which.language) ?? which.language} off?`}
+      title={`Remove these ${which.kind} in ${languageName(which.language) ?? which.language}?`}
       says="Pages that show the film show it without them."
-      go="Take them off"
-      leave="Leave them"
+      go="Remove them"
+      leave="Cancel"
       onGo={() =>
         remove.mutate(
           { params: { id: which.track ?? '' } },
@@ -70,7 +70,7 @@ function TakeOff({ which }: { which: WhichTrack }) {
       }
     >
       <button type="button" className="button-plain ml-auto">
-        Take them off …
+        Remove them …
       </button>
     </AskFirst>
   );

@@ -116,7 +116,7 @@ function Trial({
                 <span className="ml-auto text-soft">
                   {powersOf(frame).length - waiting.length + 1} of {powersOf(frame).length}
                 </span>
-                <Dialog.Close className="button-plain">Leave it as it was</Dialog.Close>
+                <Dialog.Close className="button-plain">Cancel</Dialog.Close>
               </div>
             </>
           ) : (
@@ -130,7 +130,7 @@ function Trial({
                 <button type="button" className="button button-go" onClick={finish}>
                   Keep it so
                 </button>
-                <Dialog.Close className="button-plain">Leave it as it was</Dialog.Close>
+                <Dialog.Close className="button-plain">Cancel</Dialog.Close>
               </div>
             </div>
           )}

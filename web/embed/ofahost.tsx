@@ -21,7 +21,7 @@ export function OfAHost({
           Paste code instead
         </button>
         <button type="button" className="button" onClick={onClose}>
-          Leave it out
+          Cancel
         </button>
       </div>
       <FilmChoice section={section} go="Put it in the page" onChosen={(film) => onPlace([film])} />

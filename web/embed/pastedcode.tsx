@@ -46,7 +46,7 @@ export function PastedCode({ code, onDone }: { code: string; onDone: () => void 
         </>
       )}
       <button type="button" className="button-plain" onClick={onDone}>
-        Leave it
+        Cancel
       </button>
     </section>
   );

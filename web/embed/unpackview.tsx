@@ -175,7 +175,7 @@ export function UnpackView({
               </button>
             )}
             <button type="button" className="button" onClick={onClose}>
-              Leave it out
+              Cancel
             </button>
           </div>
         </EmbedLabel>

@@ -63,10 +63,10 @@ export function SendingRow({
           <button
             type="button"
             className="button-plain"
-            aria-label={`${known ? 'Leave out' : 'Cancel'} ${file.fileName}`}
+            aria-label={`${known ? 'Skip' : 'Cancel'} ${file.fileName}`}
             onClick={onCancel}
           >
-            {known ? 'Leave it out' : 'Cancel'}
+            {known ? 'Skip it' : 'Cancel'}
           </button>
         </>
       }

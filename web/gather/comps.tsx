@@ -84,10 +84,10 @@ function OneComp({ comp }: { comp: Comp }) {
             <button
               type="button"
               className="button-plain"
-              aria-label={`Take the swap of ${comp.title} back`}
+              aria-label={`Undo the swap of ${comp.title}`}
               onClick={() => back.mutate({ params: { id: comp.asset } })}
             >
-              Take it back
+              Undo the swap
             </button>
           </>
         ) : coming && coming.state !== 'refused' && !doubted ? (

@@ -47,7 +47,7 @@ export default function RoomLimit({
             </button>
           )}
           <button type="button" className="button-plain" onClick={onDone}>
-            Leave it
+            Cancel
           </button>
           {wished !== null && wished < used && (
             <span className="text-ochre">

@@ -61,7 +61,7 @@ export function OneField({
         </span>
       ) : field === 'until' ? (
         <DayField
-          label="The until for all"
+          label="Until, for all"
           hideLabel
           value={text}
           onChange={setText}

@@ -153,7 +153,7 @@ function OneFile({
                 title={`Take away the file of ${kept.file.name}?`}
                 says="Its switches are gone from the screens. Pages stay as they are."
                 go="Take it away"
-                leave="Leave it"
+                leave="Cancel"
                 onGo={() => remove.mutate({ params: { id } }, { onSuccess: onGone })}
               >
                 <button type="button" className="button">

@@ -160,7 +160,7 @@ function OneHost({ line, mayReview }: { line: HostLine; mayReview: boolean }) {
                 forget.mutate({ params: { host: line.host } }, { onSuccess: () => setOpen(false) })
               }
             >
-              Take back what was decided
+              Undo the decision
             </button>
           )}
           {forget.error && <Notice severity="stop">{forget.error.message}</Notice>}

@@ -66,7 +66,7 @@ export function ProviderList({ onDone }: { onDone: () => void }) {
           onChange={(event) => look(event.target.value)}
         />
         <button type="button" className="button-plain" onClick={onDone}>
-          Leave it
+          Cancel
         </button>
       </div>
       {read.error && <Notice severity="stop">{read.error.message}</Notice>}

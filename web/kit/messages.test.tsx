@@ -20,7 +20,7 @@ describe('what was done', () => {
     expect(screen.getByRole('region', { name: /What was done/ })).toBeTruthy();
     act(() => tell({ says: '3 assets filed under Visit.' }));
     expect(screen.getByText('3 assets filed under Visit.')).toBeTruthy();
-    expect(screen.queryByRole('button', { name: 'Take it back' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Undo' })).toBeNull();
     await press('Close this message');
     expect(screen.queryByText('3 assets filed under Visit.')).toBeNull();
   });
@@ -29,16 +29,16 @@ describe('what was done', () => {
     let undone = 0;
     render(<Messages />);
     act(() => tell({ says: 'Binned.', undo: async () => (undone += 1) }));
-    await press('Take it back');
+    await press('Undo');
     expect(undone).toBe(1);
     expect(screen.queryByText('Binned.')).toBeNull();
-    expect(screen.getByText('Taken back.')).toBeTruthy();
+    expect(screen.getByText('Undone.')).toBeTruthy();
   });
 
   it('says why where it cannot be taken back any more', async () => {
     render(<Messages />);
     act(() => tell({ says: 'Binned.', undo: () => Promise.reject(new Error('It is deleted for good.')) }));
-    await press('Take it back');
+    await press('Undo');
     expect(screen.getByText('It is deleted for good.')).toBeTruthy();
   });
 

@@ -42,7 +42,7 @@ async function takeBack({ id, undo }: Message): Promise<void> {
   forget(id);
   try {
     await undo?.();
-    tell({ says: 'Taken back.' });
+    tell({ says: 'Undone.' });
   } catch (error) {
     tell({ says: error instanceof Error ? error.message : String(error) });
   }
@@ -69,11 +69,11 @@ export function Messages() {
           <Toast.Description className="grow py-1">{message.says}</Toast.Description>
           {message.undo && (
             <Toast.Action
-              altText="Take it back"
+              altText="Undo"
               className="button-plain shrink-0 font-semibold"
               onClick={() => void takeBack(message)}
             >
-              Take it back
+              Undo
             </Toast.Action>
           )}
           {message.at && (

@@ -57,7 +57,7 @@ export function PictureChoice({
       </ul>
       {found.data?.assets.length === 0 && <p className="text-soft">No picture has these words.</p>}
       <button type="button" className="button-plain -ml-1.5" onClick={onCancel}>
-        Leave it as it is
+        Cancel
       </button>
     </div>
   );

@@ -49,7 +49,7 @@ export function ChangesView({ id }: { id: string }) {
                 type="button"
                 className="button-plain py-0"
                 disabled={undo.isPending}
-                aria-label={`Take back what ${change.by} changed ${ago(change.at)}`}
+                aria-label={`Undo what ${change.by} changed ${ago(change.at)}`}
                 onClick={() =>
                   undo.mutate(
                     { params: { id: change.id }, body: {} },
@@ -57,7 +57,7 @@ export function ChangesView({ id }: { id: string }) {
                   )
                 }
               >
-                Take back
+                Undo
               </button>
             </p>
             <Differences before={change.before} after={change.after} />

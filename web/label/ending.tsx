@@ -132,7 +132,7 @@ function Line({ line }: { line: Ending }) {
           className={`${days <= 30 && !choosing ? 'button button-go' : 'button'} max-sm:col-start-2 max-sm:justify-self-start`}
           onClick={() => setChoosing(!choosing)}
         >
-          {choosing ? 'Leave it' : 'Replace it in its pages'}
+          {choosing ? 'Cancel' : 'Replace it in its pages'}
         </button>
       )}
     </li>

@@ -235,7 +235,7 @@ function NewPermission({ id, onDone }: { id: string; onDone: () => void }) {
             Put it on file
           </button>
           <button type="button" className="button-plain" onClick={onDone}>
-            Leave it
+            Cancel
           </button>
         </>
       }

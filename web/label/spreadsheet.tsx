@@ -59,7 +59,7 @@ export default function Spreadsheet() {
                 </p>
                 <Progress done={Math.round(reading.share * 1000)} total={1000} label="Compared" />
                 <button type="button" className="button-plain mt-1" onClick={cancel}>
-                  Leave it
+                  Cancel
                 </button>
               </div>
             ) : (
@@ -183,7 +183,7 @@ function Compared({ id }: { id: string }) {
           </p>
         )}
         {data.state === 'undone' && (
-          <p className="text-spruce">Taken back. What was changed again since stays.</p>
+          <p className="text-spruce">Undone. What was changed again since stays.</p>
         )}
       </div>
       <div className="mt-2 overflow-x-auto">

@@ -59,7 +59,7 @@ function Fields({
             {go}
           </button>
           <button type="button" className="button-plain" onClick={onLeave}>
-            Leave it
+            Cancel
           </button>
         </>
       }

@@ -75,7 +75,7 @@ function Titled({ page, doing, onDone }: { page: PageLine; doing: 'rename' | 'co
         {doing === 'rename' ? 'Rename it' : 'Begin the page'}
       </button>
       <button type="button" className="button-plain" onClick={onDone}>
-        Leave it
+        Cancel
       </button>
       {error && <span className="text-madder">{error.message}</span>}
     </form>

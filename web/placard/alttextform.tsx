@@ -97,7 +97,7 @@ export function AltTextForm({
         </button>
         {onCancel && (
           <button type="button" className="button" onClick={onCancel}>
-            Leave it out
+            Cancel
           </button>
         )}
       </div>

@@ -9,7 +9,7 @@ const CALLED: Record<Fact, string> = {
   keyPhrase: 'Key phrase',
   lead: 'Lead picture',
   listing: 'Listing picture',
-  shown: 'When and for whom',
+  shown: 'Schedule',
 };
 const FACTS = Object.keys(CALLED) as Fact[];
 

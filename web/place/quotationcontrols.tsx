@@ -32,14 +32,14 @@ export function QuotationControls({ editor }: { editor: Editor }) {
       <h2 className="mb-1.5">The quotation</h2>
       <Field
         key={`${now.at} source`}
-        name="Whose words they are"
+        name="Source"
         value={now.source}
         placeholder="Not said"
         onChange={(source) => set('source', source.slice(0, 300))}
       />
       <Field
         key={`${now.at} address`}
-        name="Where they stand"
+        name="Source address"
         value={now.address}
         placeholder="https://"
         onChange={(address) => {

@@ -73,7 +73,7 @@ export function SelectionStrip({ editor, onLink }: { editor: Editor; onLink: () 
         />
         <Control label="Link" on={now.link} onClick={onLink} icon={<Link2 aria-hidden className={icon} />} />
         <Control
-          label="Plain words"
+          label="Clear formatting"
           onClick={() => editor.chain().focus().unsetAllMarks().run()}
           icon={<RemoveFormatting aria-hidden className={icon} />}
         />

@@ -31,20 +31,20 @@ type Doing = readonly [key: string, says: string, command: Command];
 const ROWS: readonly Doing[] = [
   ['row-before', 'A row above', addRowBefore],
   ['row-after', 'A row below', addRowAfter],
-  ['row-gone', 'Take this row out', deleteRow],
+  ['row-gone', 'Remove this row', deleteRow],
 ];
 const COLUMNS: readonly Doing[] = [
   ['column-before', 'A column before', addColumnBefore],
   ['column-after', 'A column after', addColumnAfter],
-  ['column-gone', 'Take this column out', deleteColumn],
+  ['column-gone', 'Remove this column', deleteColumn],
 ];
 const CELLS: readonly Doing[] = [
   ['merge', 'Make one cell of those chosen', mergeCells],
   ['split', 'Split this cell', splitCell],
 ];
 const HEADS: readonly Doing[] = [
-  ['head-row', 'First row: heads or not', toggleHeader('row')],
-  ['head-column', 'First column: heads or not', toggleHeader('column')],
+  ['head-row', 'Header row: on or off', toggleHeader('row')],
+  ['head-column', 'Header column: on or off', toggleHeader('column')],
 ];
 const ALIGNED = [
   ['', 'as the words run'],
@@ -140,7 +140,7 @@ export function TableControls({ editor }: { editor: Editor }) {
         onChange={(caption) => setBlock(editor, here, { caption: caption.slice(0, 500) })}
       />
       <div className="-ml-1.5 flex flex-wrap items-center gap-x-2">
-        {doing('Heads', HEADS)}
+        {doing('Header', HEADS)}
         {doing('Rows', ROWS)}
         {doing('Columns', COLUMNS)}
         {doing('Cells', CELLS)}
@@ -177,7 +177,7 @@ export function TableControls({ editor }: { editor: Editor }) {
           editor.view.focus();
         }}
       >
-        Take the table out
+        Remove the table
       </button>
     </section>
   );

@@ -123,13 +123,13 @@ export function WordControls({
           icon={<ListOrdered aria-hidden className={icon} />}
         />
         <Control
-          label="Set in less"
+          label="Outdent"
           off={!now.indented}
           onClick={() => indentBy(editor, -1)}
           icon={<IndentDecrease aria-hidden className={icon} />}
         />
         <Control
-          label="Set in further"
+          label="Indent"
           onClick={() => indentBy(editor, 1)}
           icon={<IndentIncrease aria-hidden className={icon} />}
         />

@@ -81,7 +81,7 @@ export default function Many() {
                     Prepare {plural(chosen.length, 'picture')}
                   </button>
                   <button type="button" className="button-plain ml-3" onClick={leave}>
-                    Leave them
+                    Cancel
                   </button>
                   {blank && <span className="caption ml-3">The sheet says nothing yet.</span>}
                 </>

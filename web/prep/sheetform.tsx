@@ -56,7 +56,7 @@ export function SheetForm({ sheet, onChange }: { sheet: Sheet; onChange: (sheet:
         {sheet.size && (
           <span className="mt-1.5 flex items-center gap-2">
             <NumberField
-              label="Size wished of all"
+              label="Size of all chosen"
               hideLabel
               least={1}
               className="w-[96px] px-1.5 py-0.5 font-mono text-[12.5px]"
@@ -81,7 +81,7 @@ export function SheetForm({ sheet, onChange }: { sheet: Sheet; onChange: (sheet:
       </Line>
       <Line title="Light and colour">
         <Choice
-          label="Tone of all"
+          label="Tone of all chosen"
           options={TONES}
           value={sheet.tone?.way ?? 'leave'}
           onChange={(way) =>

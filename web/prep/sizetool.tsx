@@ -99,7 +99,7 @@ export function SizeTool({
           options={WISHES}
         />
         <NumberField
-          label="Size wished"
+          label="Size"
           hideLabel
           least={by === 'percent' ? 0.1 : 1}
           step={by === 'percent' ? 0.1 : 1}
@@ -121,7 +121,7 @@ export function SizeTool({
             Enlarge it all the same
           </button>
           <button type="button" className="button-plain" onClick={() => setAsked(null)}>
-            Leave it
+            Cancel
           </button>
         </div>
       )}

@@ -52,7 +52,7 @@ export function CopyPanel({ editor, id, copy }: { editor: Editor; id: string; co
           icon={<ArrowDown aria-hidden className="size-4" />}
         />
         <IconButton
-          label="Take it out of the page"
+          label="Remove from the page"
           onClick={() => editor.chain().focus().deleteSelection().run()}
           icon={<Trash2 aria-hidden className="size-4" />}
         />
@@ -66,7 +66,7 @@ export function CopyPanel({ editor, id, copy }: { editor: Editor; id: string; co
         </Link>
         {kept && (
           <button type="button" className="button-plain" onClick={() => loosening.press()}>
-            Loosen it here
+            Detach
           </button>
         )}
       </p>

@@ -78,7 +78,7 @@ export function ArrivingView({ node, editor }: NodeViewProps) {
       {attrs.caption !== '' && <p className="mt-1 text-soft">Caption: {attrs.caption}</p>}
       {mayWrite && (
         <button type="button" className="mt-1 underline" onClick={takeOut}>
-          Take it out
+          Remove it
         </button>
       )}
     </div>

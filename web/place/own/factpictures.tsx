@@ -180,7 +180,7 @@ function OnePicture({
               label="Crop"
               value={ratio}
               options={[
-                ['', 'its own shape'],
+                ['', 'its own'],
                 ...ASPECT_RATIOS.map(
                   ([width, height]) => [`${width}:${height}`, `${width} : ${height}`] as const,
                 ),

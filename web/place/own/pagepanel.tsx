@@ -50,15 +50,15 @@ export function PagePanel({
         <CopyUses copy={page.id} />
       ) : (
         <>
-          <Fold says="How it is found" className={fold} open>
+          <Fold says="Search and description" className={fold} open>
             <FoundBy page={now} site={site} editor={editor} title={title} facts={facts} onChange={onFacts} />
           </Fold>
-          <Fold says="Its own pictures" className={fold}>
+          <Fold says="Lead and listing pictures" className={fold}>
             <FactPictures page={now} site={site} title={title} facts={facts} onChange={onFacts} />
           </Fold>
         </>
       )}
-      <Fold says={`When and for whom: ${whenOfPage(shown, today)}`} className={fold}>
+      <Fold says={`Schedule: ${whenOfPage(shown, today)}`} className={fold}>
         <WhenFields when={shown} today={today} onChange={onShown} />
         <DayField
           className="mb-2"

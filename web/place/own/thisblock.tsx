@@ -44,7 +44,7 @@ export function ThisBlock({ editor, today }: { editor: Editor; today: string }) 
       />
       {anchor !== null && (
         <Field
-          name="What links call this place"
+          name="Anchor"
           value={anchor}
           placeholder={now.heading ? 'as its words say' : 'nothing: no link leads here'}
           onChange={(text) => {

@@ -165,7 +165,7 @@ function Line({
             icon={<ArrowDown aria-hidden className="size-3.5" />}
           />
           <Step
-            label={`Take ${thing.title} out`}
+            label={`Remove ${thing.title}`}
             onClick={onTakeOut}
             icon={<Trash2 aria-hidden className="size-3.5" />}
           />

@@ -82,7 +82,7 @@ export function TogetherControls({
           icon={<ArrowDown aria-hidden className="size-4" />}
         />
         <IconButton
-          label="Take all of it out of the page"
+          label="Remove all of it from the page"
           onClick={() => takeOutAll(editor, found)}
           icon={<Trash2 aria-hidden className="size-4" />}
         />
@@ -157,7 +157,7 @@ export function TogetherControls({
       </figure>
       <p className="mt-3 flex flex-wrap gap-2">
         <button type="button" className="button" onClick={() => takeApart(editor, found)}>
-          Take apart
+          Ungroup
         </button>
         <Hint says="What is placed from the tray comes behind them">
           <button

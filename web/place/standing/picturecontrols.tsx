@@ -41,10 +41,10 @@ export function PictureControls({
     <div className="mt-2 grid gap-2 text-[13px]">
       <div className="flex items-center gap-2 [&>label]:shrink-0">
         <Select
-          label="Its box"
+          label="Aspect ratio"
           value={ratio}
           options={[
-            ['', 'its own shape'],
+            ['', 'its own'],
             ...[...new Set([...known, ...(ratio ? [ratio] : [])])].map(
               (one) => [one, one.replace(':', ' : ')] as const,
             ),
@@ -60,8 +60,8 @@ export function PictureControls({
             hideLabel
             value={box.how}
             options={[
-              ['filled', 'filled, round the focal point'],
-              ['fitted', 'fitted in whole'],
+              ['filled', 'fill, round the focal point'],
+              ['fitted', 'fit, all of it seen'],
             ]}
             onChange={(how) => onChange({ box: { ...box, how } })}
           />
@@ -69,12 +69,12 @@ export function PictureControls({
       </div>
       <div className="flex items-center gap-2 [&>label]:shrink-0">
         <Select
-          label="A press on it"
+          label="Link"
           value={opens}
           options={[
-            ['', 'does nothing'],
-            ['link', 'leads somewhere'],
-            ['large', 'opens it large'],
+            ['', 'none'],
+            ['link', 'page, address or file'],
+            ['large', 'large picture'],
           ]}
           onChange={(chosen) => {
             onLinking(chosen === 'link');

@@ -43,10 +43,10 @@ export function SmallPanel({
             <Undo2 aria-hidden className="size-4" />
           </button>
         </Hint>
-        <Hint says="Take it out of the page">
+        <Hint says="Remove from the page">
           <button
             type="button"
-            aria-label="Take it out of the page"
+            aria-label="Remove from the page"
             className="p-1 hover:text-madder"
             onClick={() => editor.chain().focus().deleteSelection().run()}
           >

@@ -66,7 +66,7 @@ export function StandingPanel({
           icon={<ArrowDown aria-hidden className="size-4" />}
         />
         <IconButton
-          label="Take it out of the page"
+          label="Remove from the page"
           onClick={() => editor.chain().focus().deleteSelection().run()}
           icon={<Trash2 aria-hidden className="size-4" />}
         />

@@ -46,7 +46,7 @@ export function BoxField({ things, say, usual }: Asked & { usual: AspectRatio })
         value={box.how}
         options={[
           ['filled', 'filled'],
-          ['fitted', 'fitted in whole'],
+          ['fitted', 'fit, all of it seen'],
         ]}
         onChange={(how) => say({ box: { ...box, how } })}
       />
