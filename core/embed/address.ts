@@ -44,8 +44,35 @@ export function frameAddress(raw: string, trustedOrigins: readonly string[] = []
       dropped.push({ what: part.slice(0, 120), why: 'a mark that tells the host who shared it' });
     }
   }
+  dropped.push(...stilled(url));
   if (url.href.length > LONGEST) return { refused: `the address is longer than ${LONGEST} characters` };
   return { url, dropped };
+}
+
+/** The usual names by which an address has a film begin by itself, and those by which that is without sound. */
+const BEGINS = /^(?:auto_?play|auto_?start)$/i;
+const SILENT = /^(?:mute|muted|silent)$/i;
+const isOn = (value: string): boolean => /^(?:1|true|yes|on)?$/i.test(value);
+
+/** Takes from an address that what it shows begins by itself; silence, too, which was only asked for with that. */
+function stilled(url: URL): Dropped[] {
+  const parts = url.search.slice(1).split('&');
+  const [nameOf, valueOf] = [
+    (part: string) => part.split('=')[0] ?? '',
+    (part: string) => part.split('=')[1] ?? '',
+  ];
+  const begins = parts.filter((part) => BEGINS.test(nameOf(part)) && isOn(valueOf(part)));
+  if (begins.length === 0) return [];
+  const gone = parts.filter(
+    (part) => begins.includes(part) || (SILENT.test(nameOf(part)) && isOn(valueOf(part))),
+  );
+  url.search = parts.filter((part) => !gone.includes(part)).join('&');
+  return gone.map((part) => ({
+    what: part.slice(0, 120),
+    why: begins.includes(part)
+      ? 'visitors start sound and films themselves'
+      : 'it was silent only because it began by itself',
+  }));
 }
 
 /** True for hosts that visitors elsewhere cannot reach: loopback, private ranges, names without a dot. */

@@ -50,24 +50,38 @@ function fromQuotient(quotient: number): FrameShape | undefined {
 /**
  * Works out the room a frame takes from its own attributes and style, and from the
  * styles of the wrappers round it (innermost first), else as the host's answer said. 16:9 where nothing says otherwise.
+ * Only films keep their ratio: words that break anew in a narrower frame are cut where it gets less high as well.
  */
 export function frameShape(
   attributes: Map<string, string>,
   wrapperStyles: readonly string[],
   told: { width?: number | undefined; height?: number | undefined } = {},
 ): FrameShape {
+  const film = playsFilms(attributes);
   const own = readStyle(attributes.get('style') ?? '');
   const width = pixels(attributes.get('width')) ?? pixels(own.get('width'));
   const height = pixels(attributes.get('height')) ?? pixels(own.get('height'));
-  if (width && height) return { kind: 'ratio', width, height };
+  if (width && height)
+    return film || isFilms(width / height) ? { kind: 'ratio', width, height } : { kind: 'height', height };
   const wrapped = [own, ...wrapperStyles.map(readStyle)].map(ratioOf).find((shape) => shape !== undefined);
   if (wrapped) return wrapped;
   const [wide, high] = [pixels(String(told.width ?? '')), pixels(String(told.height ?? ''))];
-  if (!height && wide && high) return { kind: 'ratio', width: wide, height: high };
+  if (!height && wide && high && (film || isFilms(wide / high)))
+    return { kind: 'ratio', width: wide, height: high };
   const alone = height ?? high;
   if (alone) return { kind: 'height', height: alone };
   return { kind: 'ratio', width: 640, height: 360 };
 }
+
+/** The ratios that films have. */
+const FILMS = [16 / 9, 4 / 3, 21 / 9, 9 / 16];
+
+const isFilms = (ratio: number): boolean => FILMS.some((film) => Math.abs(ratio / film - 1) < 0.02);
+
+/** True for a frame that asks for what only films need. */
+const playsFilms = (attributes: Map<string, string>): boolean =>
+  attributes.has('allowfullscreen') ||
+  /\b(?:autoplay|encrypted-media|fullscreen|picture-in-picture)\b/i.test(attributes.get('allow') ?? '');
 
 /** True for what takes no room: a frame of a pixel, or one that is not shown and waits for no script to show it. */
 export function isHidden(attributes: Map<string, string>): boolean {

@@ -78,6 +78,113 @@ describe('a code that came another way than the host gave it', () => {
   });
 });
 
+describe('a code that a program or a person wrote down their own way', () => {
+  const FRAME =
+    '<iframe src="https://a.example/1" title="Stars over the dome" width="4" height="3"></iframe>';
+  const asString = (text: string) => text.replaceAll('<', '\\u003c').replaceAll('>', '\\u003E');
+  it.each([
+    ['with its letters as numbers', asString(FRAME).replaceAll('"', '\\"')],
+    ['with its letters as numbers, in quotes', `"${asString(FRAME).replaceAll('"', '\\"')}"`],
+    ['with its letters as numbers, in an object', `{"html":"${asString(FRAME).replaceAll('"', '\\"')}"}`],
+    ['with its letters as short numbers', FRAME.replaceAll('<', '\\x3c').replaceAll('>', '\\x3e')],
+    ['in an address', encodeURIComponent(FRAME)],
+    ['as mail quotes it', FRAME.replaceAll(' ', '\n').replace(/^/gm, '> ')],
+    ['for phones', FRAME.replaceAll('iframe', 'amp-iframe')],
+    ['with a letter that nobody sees in it', `\u200b<\u200b${FRAME.slice(1)}`],
+    [
+      'with bent quotes and an apostrophe',
+      FRAME.replace(/"([^"]*)"/g, '“$1”').replace('Stars', 'Edda’s stars'),
+    ],
+    [
+      'with single bent quotes and an apostrophe',
+      FRAME.replace(/"([^"]*)"/g, '‘$1’').replace('Stars', 'Edda’s stars'),
+    ],
+  ])('gives the same frame: %s', (_, code) => {
+    const { frame } = unpack(code);
+    expect(frame?.src).toBe('https://a.example/1');
+    expect(frame?.title.replace('Edda’s stars', 'Stars')).toBe('Stars over the dome');
+  });
+
+  const PAGE = 'https://lanternreel.example/watch/q7Zt';
+  it.each([
+    ['between the marks of a plain text', `<${PAGE}>`],
+    ['as mail quotes it', `> ${PAGE}`],
+    ['with letters that nobody sees round it', `\u200b${PAGE}\ufeff`],
+    ['with the marks of a board', `[video]${PAGE}[/video]`],
+    ['with the marks of a board that say how large', `[media=640,360] ${PAGE} [/media]`],
+    [
+      'where a page tells programs of it',
+      `<link rel="alternate" type="application/json+oembed" href="https://lanternreel.example/oembed?format=json&amp;url=${encodeURIComponent(PAGE)}" title="x">`,
+    ],
+    [
+      'in the comment of a block',
+      `<!-- wp:embed {"url":"${PAGE.replaceAll('/', '\\/')}","type":"video"} --><figure><div>\n${PAGE}\n</div></figure><!-- /wp:embed -->`,
+    ],
+  ])('gives the same address: %s', (_, code) => {
+    const { form, choices } = unpack(code);
+    expect([form, choices[0]?.kind === 'card' && choices[0].card.address]).toEqual(['address', PAGE]);
+  });
+
+  it.each([
+    [
+      'a picture of notes',
+      '![The dome](https://a.example/dome.jpg "By night")',
+      'https://a.example/dome.jpg',
+      'By night',
+    ],
+    [
+      'a picture that leads on',
+      '[![The dome](https://a.example/dome.jpg)](https://a.example/visit)',
+      'https://a.example/visit',
+      '',
+    ],
+    [
+      'a link of notes',
+      '[How to get there](https://a.example/visit)',
+      'https://a.example/visit',
+      'How to get there',
+    ],
+    [
+      'a link of a board',
+      '[url=https://a.example/visit]How to get there[/url]',
+      'https://a.example/visit',
+      'How to get there',
+    ],
+    [
+      'a picture of a board',
+      '[img]https://a.example/dome.jpg[/img]',
+      'https://a.example/dome.jpg',
+      'a.example/dome.jpg',
+    ],
+    [
+      'a film’s element',
+      '<video controls poster="/p.jpg"><source src="https://a.example/sky.mp4"></video>',
+      'https://a.example/sky.mp4',
+      'a.example/sky.mp4',
+    ],
+    [
+      'a sound’s element',
+      '<audio src="https://a.example/owl.mp3" title="An owl"></audio>',
+      'https://a.example/owl.mp3',
+      'An owl',
+    ],
+    [
+      'a picture’s element',
+      '<img src="https://a.example/dome.jpg" alt="The dome">',
+      'https://a.example/dome.jpg',
+      'The dome',
+    ],
+  ])('gives a card: %s', (_, code, address, title) => {
+    const [choice] = unpack(code).choices;
+    expect(choice).toMatchObject({ kind: 'card', card: { address, ...(title ? { title } : {}) } });
+  });
+
+  it.each(['See section [1](2) and [b] and a %3 of it', '> said', 'C:\\users\\x41', '[b]bold[/b]', '5 > 3'])(
+    'makes nothing of words: %s',
+    (words) => expect(unpack(words).choices).toEqual([]),
+  );
+});
+
 describe('a code that is made to be slow', () => {
   it.each([
     [
@@ -104,7 +211,27 @@ describe('the room a frame takes', () => {
     [
       'its style',
       '<iframe src="https://a.example/" style="width:500px;height:250px">',
+      { kind: 'height', height: 250 },
+    ],
+    [
+      'what a film asks for',
+      '<iframe src="https://a.example/" width="500" height="250" allowfullscreen>',
       { kind: 'ratio', width: 500, height: 250 },
+    ],
+    [
+      'a form, which keeps its height',
+      '<iframe src="https://a.example/" width="640" height="1480">Loading …</iframe>',
+      { kind: 'height', height: 1480 },
+    ],
+    [
+      'a post, which keeps its height',
+      '<iframe src="https://a.example/" width="400" height="560" scrolling="no">',
+      { kind: 'height', height: 560 },
+    ],
+    [
+      'a film held upright',
+      '<iframe src="https://a.example/" width="315" height="560">',
+      { kind: 'ratio', width: 315, height: 560 },
     ],
     [
       'a padded wrapper',
@@ -129,6 +256,21 @@ describe('the room a frame takes', () => {
     ],
   ])('is read from %s', (_, code, shape) => {
     expect(unpack(code).frame?.shape).toEqual(shape);
+  });
+});
+
+describe('a film that would begin by itself', () => {
+  it.each([
+    ['autoplay=1&mute=1', '', ['autoplay=1', 'mute=1']],
+    ['start=30&autoPlay=true&muted=true', '?start=30', ['autoPlay=true', 'muted=true']],
+    ['auto_play=yes', '', ['auto_play=yes']],
+    ['autoplay', '', ['autoplay']],
+    ['autoplay=0&mute=1', '?autoplay=0&mute=1', []],
+    ['mute=1', '?mute=1', []],
+  ])('waits for whoever wants to see it: ?%s', (query, left, gone) => {
+    const unpacked = unpack(`<iframe src="https://a.example/x?${query}" title="A film"></iframe>`);
+    expect(unpacked.frame?.src).toBe(`https://a.example/x${left}`);
+    for (const part of gone) expect(dropped(unpacked)).toContain(part);
   });
 });
 

@@ -11,6 +11,7 @@ import type { Frame } from './frame.ts';
 import { linkAddress } from './linkaddress.ts';
 import { readOembed, type Oembed } from './oembed.ts';
 import { droppedBut, named, scriptsIn, survey, type Survey, type Told } from './survey.ts';
+import { addressWritten } from './written/addresses.ts';
 import { codeInData, codeInText } from './written/escaped.ts';
 import { straightTags } from './written/tags.ts';
 import { WRAPPINGS } from './written/wrappings.ts';
@@ -53,12 +54,16 @@ export function unpack(code: string, trustedOrigins: readonly string[] = [], tol
       `This is ${code.length.toLocaleString('en')} characters long; an embed code is a few hundred.`,
       'Copy only the embed code from the host’s page.',
     );
-  const bare = code.trim();
+  const bare = shown(code);
   if (bare.startsWith('{') || bare.startsWith('[') || /^<(?:\?xml|oembed)[\s>]/i.test(bare)) {
     const answer = readOembed(bare);
     if (!('wrong' in answer)) return unpackOembed(answer, trustedOrigins);
   }
-  const address = addressIn(bare) ?? addressAmong(bare);
+  const address =
+    addressIn(bare) ??
+    addressIn(unquoted(bare)) ??
+    addressWritten(unquoted(bare)) ??
+    (isWrapped(bare) ? null : addressAmong(bare));
   if (address !== null) return unpackAddress(address);
   try {
     const { found, dropped, findings } = readAsWritten(code, trustedOrigins, told);
@@ -72,6 +77,17 @@ export function unpack(code: string, trustedOrigins: readonly string[] = [], tol
     );
   }
 }
+
+/** Letters that nobody sees, which programs put round what is copied. */
+const HIDDEN_ROUND = /^[\s\u200b-\u200f\u2060\ufeff]{1,99}|[\s\u200b-\u200f\u2060\ufeff]{1,99}$/g;
+
+const shown = (code: string): string => code.replace(HIDDEN_ROUND, '').trim();
+
+/** True for code or a link that somebody wrote down another way than as it is. */
+const isWrapped = (text: string): boolean => WRAPPINGS.some(({ taken }) => taken(text) !== null);
+
+/** One line without the mark of mail before it. */
+const unquoted = (text: string): string => text.replace(/^>\s{1,9}/, '');
 
 /** A host's name by which an address begins of which a browser hid how it is asked, and a path. */
 const WITHOUT_SCHEME =

@@ -2,6 +2,7 @@ import { box, script } from './box.ts';
 import type { Form } from './form.ts';
 import { frame } from './frame.ts';
 import { link, linkedStill } from './link.ts';
+import { media } from './media.ts';
 import { object } from './object.ts';
 import { customElement, placeholder } from './placeholder.ts';
 import { quotation } from './quotation.ts';
@@ -16,5 +17,6 @@ export const FORMS: readonly Form[] = [
   placeholder,
   script,
   linkedStill,
+  media,
   link,
 ];

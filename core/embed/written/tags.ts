@@ -1,5 +1,7 @@
 const OPENS = '“”„‟″«‘’‚‛′‹';
-const CLOSES = '“”„‟″»‘’‚‛′›';
+/** What closes a value: a double quote one that a double quote opened, in which an apostrophe is a letter. */
+const CLOSES_DOUBLE = '“”„‟″»';
+const CLOSES_SINGLE = '‘’‚‛′›';
 /** How quotes are written that somebody's program has escaped. */
 const ESCAPED_QUOTES = '&quot; &#34; &#x22; &ldquo; &rdquo; &bdquo; &#8220; &#8221; &apos; &#39;'.split(' ');
 const HIDDEN = '\u200b\u200c\u200d\u2060\ufeff\u00ad';
@@ -45,6 +47,10 @@ export function straightTags(code: string): StraightTags {
     const begins = code.indexOf('<', at);
     if (begins < 0) break;
     at = begins + 1;
+    while (at < length && HIDDEN.includes(code.charAt(at))) {
+      found.blanks = true;
+      replace(at + 1, '');
+    }
     if (!beginsTag(code.charCodeAt(at))) continue;
     nameFrom = -1;
     let open = true;
@@ -104,10 +110,11 @@ export function straightTags(code: string): StraightTags {
       return;
     }
     found.quotes = true;
+    const double = '“”„‟″«'.includes(code.charAt(at));
     const start = at + (escaped?.length ?? 1);
     let [end, closing] = [start, 0];
     for (; end < length && code.charCodeAt(end) !== CLOSE; end++) {
-      if (escaped === undefined) closing = CLOSES.includes(code.charAt(end)) ? 1 : 0;
+      if (escaped === undefined) closing = closes(end, double) ? 1 : 0;
       else if (code.charCodeAt(end) === AND)
         closing = ESCAPED_QUOTES.find((word) => code.startsWith(word, end))?.length ?? 0;
       if (closing > 0) break;
@@ -118,6 +125,14 @@ export function straightTags(code: string): StraightTags {
       replace(end, `"${inside}`);
       endsWithin(name, '"');
     }
+  }
+
+  /** True where a value ends: an apostrophe between letters is one. */
+  function closes(place: number, double: boolean): boolean {
+    if (double) return CLOSES_DOUBLE.includes(code.charAt(place));
+    if (!CLOSES_SINGLE.includes(code.charAt(place))) return false;
+    const next = code.charCodeAt(place + 1);
+    return Number.isNaN(next) || isPlainBlank(next) || next === CLOSE || next === SLASH;
   }
 
   function endsWithin(name: string, quote: string): void {

@@ -71,4 +71,116 @@ const asleep: Wrapping = {
   },
 };
 
-export const WRAPPINGS: readonly Wrapping[] = [fence, string, asleep, beginning];
+/** Letters of code written as their numbers in a string of a program (ECMA-404, 9; ECMA-262, 12.9.4). */
+const numbered: Wrapping = {
+  what: '\\u003c',
+  why: 'the code had been written into a program; its letters were read as what they are',
+  taken: (code) => {
+    if (code.includes('<') || !/\\(?:u003c|x3c)/i.test(code)) return null;
+    return code
+      .replace(/\\(?:u([\da-f]{4})|x([\da-f]{2}))/gi, (_, four?: string, two?: string) =>
+        String.fromCharCode(Number.parseInt(four ?? two ?? '', 16)),
+      )
+      .replaceAll('\\"', '"')
+      .replaceAll('\\/', '/')
+      .replaceAll('\\n', '\n');
+  },
+};
+
+/** Code as a part of an address (RFC 3986, 2.1). */
+const percent: Wrapping = {
+  what: '%3C',
+  why: 'the code had been written into an address; it was read as what it is',
+  taken: (code) => {
+    if (code.includes('<') || !/%3c\/?[a-z]/i.test(code)) return null;
+    try {
+      return decodeURIComponent(code.replaceAll('+', '%20'));
+    } catch {
+      return null;
+    }
+  },
+};
+
+/** What somebody answered to, each line with the mark of mail (RFC 3676, 4.5). */
+const quotedMail: Wrapping = {
+  what: '>',
+  why: 'the marks that mail puts before what it quotes; they are no part of it',
+  taken: (code) => {
+    const lines = code.trim().split('\n');
+    const quoted = lines.every((line) => line.startsWith('>') || line.trim() === '');
+    return quoted && lines.some((line) => line.startsWith('>'))
+      ? lines.map((line) => line.replace(/^(?:>[ \t]?){1,9}/, '')).join('\n')
+      : null;
+  },
+};
+
+/** Elements that pages for phones write in the place of those of HTML. */
+const forPhones: Wrapping = {
+  what: '<amp-…>',
+  why: 'it was written for pages that phones show at once; it was read as the element that it stands for',
+  taken: (code) =>
+    /<amp-(?:iframe|video|audio|img)[\s>]/i.test(code)
+      ? code.replace(/(<\/?)amp-(iframe|video|audio|img)(?=[\s>/])/gi, '$1$2')
+      : null,
+};
+
+const ADDRESS = 'https?:\\/\\/[^\\s<>"\'()[\\]]{1,2000}';
+const inQuotes = (text: string) =>
+  text.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;');
+
+/** The marks that boards and notes write links and pictures with (CommonMark, 6.3 and 6.4). */
+const marks: Wrapping = {
+  what: '[ ]',
+  why: 'it was written with the marks of a board or of notes; they were read as the link or picture that they are',
+  taken: (code) => {
+    if (code.includes('<') || !/\]\(|\[\/[a-z]{1,9}\]/i.test(code)) return null;
+    const found = MARKED.reduce((text, [mark, html]) => text.replace(mark, html), code);
+    return found === code ? null : found;
+  },
+};
+
+type Written = (whole: string, ...parts: string[]) => string;
+const MARKED: readonly (readonly [RegExp, Written])[] = [
+  [
+    new RegExp(
+      `!\\[([^\\][<>]{0,500})\\]\\(\\s{0,9}(${ADDRESS})(?:\\s{1,9}"([^"<>]{0,500})")?\\s{0,9}\\)`,
+      'gi',
+    ),
+    (_, alt = '', src = '', title = '') =>
+      `<img src="${inQuotes(src)}" alt="${inQuotes(alt)}"${title ? ` title="${inQuotes(title)}"` : ''}>`,
+  ],
+  [
+    new RegExp(
+      `\\[((?:<img [^<>]{1,3000}>)|[^\\][<>]{1,500})\\]\\(\\s{0,9}(${ADDRESS})(?:\\s{1,9}"[^"<>]{0,500}")?\\s{0,9}\\)`,
+      'gi',
+    ),
+    (_, words = '', href = '') => `<a href="${inQuotes(href)}">${words}</a>`,
+  ],
+  [
+    new RegExp(`\\[img(?:=[^\\][<>]{0,100})?\\]\\s{0,9}(${ADDRESS})\\s{0,9}\\[\\/img\\]`, 'gi'),
+    (_, src = '') => `<img src="${inQuotes(src)}">`,
+  ],
+  [
+    new RegExp(
+      `\\[url=["']?(${ADDRESS})["']?\\]((?:<img [^<>]{1,3000}>)|[^\\][<>]{1,500})\\[\\/url\\]`,
+      'gi',
+    ),
+    (_, href = '', words = '') => `<a href="${inQuotes(href)}">${words}</a>`,
+  ],
+  [
+    new RegExp(`\\[iframe(?:=[^\\][<>]{0,100})?\\]\\s{0,9}(${ADDRESS})\\s{0,9}\\[\\/iframe\\]`, 'gi'),
+    (_, src = '') => `<iframe src="${inQuotes(src)}"></iframe>`,
+  ],
+];
+
+export const WRAPPINGS: readonly Wrapping[] = [
+  fence,
+  quotedMail,
+  numbered,
+  string,
+  percent,
+  asleep,
+  marks,
+  forPhones,
+  beginning,
+];
