@@ -91,6 +91,23 @@ describe('a statement', () => {
 });
 
 describe('a statement by its terms', () => {
+  it.each([
+    ['CC BY 4.0', ''],
+    ['cc-by 4.0', ''],
+    ['https://creativecommons.org/licenses/by/4.0/', ''],
+    ['© 2026 Maren Aldous, CC BY 4.0', '© 2026 Maren Aldous'],
+    ['© 2026 Maren Aldous (CC BY 4.0)', '© 2026 Maren Aldous'],
+    ['© 2026 Maren Aldous – CC BY 4.0', '© 2026 Maren Aldous'],
+    ['© 2026 Maren Aldous. Licensed under the CC BY 4.0 license', '© 2026 Maren Aldous'],
+    ['© 2026 Maren Aldous', '© 2026 Maren Aldous'],
+    ['© 2026 Maren Aldous, Inc. (north)', '© 2026 Maren Aldous, Inc. (north)'],
+  ])('names the licence once where a notice repeats it: %s', (copyright, notice) => {
+    const text = statementText(statement({ ...SLOW_TURNING, copyright }));
+    expect(text).toBe(
+      `“Slow turning” by Maren Aldous, ${notice === '' ? '' : `${notice}, `}CC BY 4.0 (https://creativecommons.org/licenses/by/4.0/)`,
+    );
+  });
+
   it('keeps a copyright notice where the creator has to be named, and nowhere else', () => {
     const noted = { ...SLOW_TURNING, copyright: '© 2026 Maren Aldous' };
     expect(statementText(statement(noted))).toContain('© 2026 Maren Aldous');

@@ -48,8 +48,8 @@ export function statement(
   }
   if (lead.length > 0) parts.push(lead);
   // A notice that came with it has to be kept where its creator has to be named.
-  if (placard.copyright !== '' && terms.requires.includes('Attribution'))
-    parts.push([{ text: placard.copyright }]);
+  const notice = noticeOf(placard.copyright, terms);
+  if (notice !== '' && terms.requires.includes('Attribution')) parts.push([{ text: notice }]);
   if (placard.source !== '') {
     const numbered = terms.family === 'bought' && placard.pictureId !== '';
     parts.push([
@@ -69,6 +69,22 @@ export function statement(
     parts.push(...changes.map((change) => [{ text: change }]));
   }
   return parts.flatMap((part, index) => (index === 0 ? part : [{ text: ', ' }, ...part]));
+}
+
+/** What a notice says besides the licence, which a statement names itself; empty where it says nothing else. */
+function noticeOf(copyright: string, { name, short, deed = '' }: Terms): string {
+  const plain = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
+  const said = new Set([name, short, deed].map(plain).filter((words) => words !== ''));
+  // Licences stand in notices behind a comma, in brackets, or behind what says that one follows.
+  const parts = copyright.split(
+    /\s*[,;|()[\]]\s*|\s+[–—-]\s+|\.\s+|\b(?:licen[sc]ed|available|published|released)\s+under\b(?:\s+(?:the|a))?/i,
+  );
+  const kept = parts.filter((part) => !said.has(plain(part.replace(/\blicen[sc]e\b\s*:?/gi, ''))));
+  if (kept.length === parts.length) return copyright.trim();
+  return kept
+    .map((part) => part.trim())
+    .filter((part) => plain(part) !== '')
+    .join(', ');
 }
 
 /** A part that a statement should have and nobody has filled in. */

@@ -1,4 +1,4 @@
-export { frameToHtml, type Frame, type FrameShape } from './frame.ts';
+export { frameToHtml, PERMISSIONS, SANDBOX_TOKENS, type Frame, type FrameShape } from './frame.ts';
 export { boxPolicy, type Boxed } from './boxed.ts';
 export { type LinkCard } from './card.ts';
 export { cardChoice, frameChoice, type Choice } from './choice.ts';

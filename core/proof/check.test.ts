@@ -93,6 +93,16 @@ describe('a picture', () => {
     expect(rules(held({ ...labelled, licence: 'unknown' }))).toEqual(['stop licence-unknown']));
   it('that is still a comp may not go out, and says so whatever else is right', () =>
     expect(rules(held({ ...labelled, licence: 'comp', pictureId: 'QM-1' }))).toEqual(['stop comp-left']));
+  it('does not reserve all rights under a licence that gives some', () => {
+    const both = { ...labelled, licence: 'cc-by-sa-4.0', copyright: 'All rights reserved, CC BY-SA 4.0' };
+    expect(rules(held(both))).toContain('warn notice-against-licence');
+    expect(rules(held({ ...both, copyright: '© 2026 Maren Aldous' }))).not.toContain(
+      'warn notice-against-licence',
+    );
+    expect(rules(held({ ...labelled, licence: 'own', copyright: 'All rights reserved' }))).not.toContain(
+      'warn notice-against-licence',
+    );
+  });
   it('with too few pixels is soft', () => expect(rules(held(labelled, 400))).toEqual(['warn soft']));
 
   it('kept narrower than its original, by its largest wanted width, is soft where that is too narrow', () => {

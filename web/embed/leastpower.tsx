@@ -6,7 +6,8 @@ import type { Embed } from '@placard/core/page';
 import { useDo, useMay } from '../kit/asking.ts';
 import { Checkbox } from '../kit/checkbox.tsx';
 import { BlockPreview } from './blockpreview.tsx';
-import { IN_WORDS, powersOf, without, type Power } from './powers.ts';
+import { Fold } from '../kit/fold.tsx';
+import { ALL_POWERS, IN_WORDS, MEANS, powersOf, without, withPower, type Power } from './powers.ts';
 
 /** What a frame may do, and a way to find out what it needs by taking one power away at a time. */
 export function LeastPower({ block, onChange }: { block: Embed; onChange: (frame: Frame) => void }) {
@@ -28,6 +29,21 @@ export function LeastPower({ block, onChange }: { block: Embed; onChange: (frame
           ? 'be looked at, and nothing else'
           : powers.map((power) => IN_WORDS[power]).join('; ')}
       </p>
+      <Fold says="Give or take each" className="border-b border-rule py-1">
+        <ul>
+          {ALL_POWERS.map((power) => (
+            <li key={power} className="py-1">
+              <Checkbox
+                checked={powers.includes(power)}
+                onChange={(on) => onChange(on ? withPower(frame, power) : without(frame, power))}
+              >
+                {IN_WORDS[power]}
+              </Checkbox>
+              <p className="ml-[25px] text-[12px] text-soft">{MEANS[power]}</p>
+            </li>
+          ))}
+        </ul>
+      </Fold>
       {trying && (
         <Trial
           block={block}

@@ -47,9 +47,10 @@ export function straightTags(code: string): StraightTags {
     const begins = code.indexOf('<', at);
     if (begins < 0) break;
     at = begins + 1;
-    while (at < length && HIDDEN.includes(code.charAt(at))) {
+    const shown = /^[\u200b-\u200d\u2060\ufeff\u00ad]{1,99}/.exec(code.slice(at, at + 99));
+    if (shown) {
       found.blanks = true;
-      replace(at + 1, '');
+      replace(at + shown[0].length, '');
     }
     if (!beginsTag(code.charCodeAt(at))) continue;
     nameFrom = -1;

@@ -18,6 +18,7 @@ import { linkNameless } from './linknameless.ts';
 import { mayNotPlay } from './maynotplay.ts';
 import { movesUnstopped } from './movesunstopped.ts';
 import { noteUntitled } from './noteuntitled.ts';
+import { noticeAgainst } from './noticeagainst.ts';
 import { notPrepared } from './notprepared.ts';
 import { notReadable } from './notreadable.ts';
 import { outsideBroken } from './outsidebroken.ts';
@@ -38,6 +39,7 @@ export const RULES: readonly Rule[] = [
   linkNameless,
   altMissing,
   licenceUnknown,
+  noticeAgainst,
   creditMissing,
   compLeft,
   termsAgainst,

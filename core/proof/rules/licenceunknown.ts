@@ -1,8 +1,9 @@
 import { lacks } from '../../credit/placard.ts';
-import type { HeldRule } from './rule.ts';
+import { ANY_USE, type HeldRule } from './rule.ts';
 
 export const licenceUnknown: HeldRule = {
   id: 'licence-unknown',
+  of: ANY_USE,
   look: ({ asset, terms, name }) =>
     lacks(asset.placard, terms).includes('licence') && {
       severity: 'stop',
