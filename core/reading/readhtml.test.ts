@@ -237,6 +237,17 @@ describe('foreign HTML, read and written again', () => {
     );
   });
 
+  it('keeps a head of two rows together, in which cells reach from the first into the second', () => {
+    const html = again(
+      '<table border=1><tr><th rowspan=2>Day<th colspan=2>Opens<tr><th>from<th>until<tr><th>Mon<td>9<td>17<tr><th>Tue<td>9<td>12</table>',
+    );
+    expect(html).toMatch(/<thead>.*rowspan="2".*Opens.*<\/tr><tr>.*from.*until.*<\/tr><\/thead><tbody>/);
+    expect(html.match(/scope="col"/g)).toHaveLength(4);
+    expect(html.match(/scope="row"/g)).toHaveLength(2);
+    // Read and written again it is the same.
+    expect(again(html)).toBe(html);
+  });
+
   it('says once what it did not keep, and why', () => {
     const { dropped } = read('<script>1</script><script>2</script><p>H<s>2</s>O');
     expect(dropped.map(({ what }) => what)).toEqual(['<script>', '<s>']);

@@ -46,6 +46,18 @@ const MOST = 2000;
 export const hasHeadRow = ({ content }: Table): boolean =>
   content[0] !== undefined && content[0].content.every(({ type }) => type === 'tableHeader');
 
+/**
+ * How many rows a table's head has: its first, and those into which a cell of the head reaches. HTML ends a cell where
+ * its group of rows does (4.9.12), and what stands below would move one column off.
+ */
+export function headRowsOf(table: Table): number {
+  let count = hasHeadRow(table) ? 1 : 0;
+  for (let at = 0; at < count; at++)
+    for (const { attrs } of table.content[at]?.content ?? [])
+      count = Math.min(table.content.length, Math.max(count, at + (attrs?.rowspan ?? 1)));
+  return count;
+}
+
 /** True where a table has heads: a first row of them, or one that begins every other row. */
 export const hasHeads = (table: Table): boolean =>
   hasHeadRow(table) ||
@@ -75,14 +87,14 @@ export const table: Kind<Table> = kind<Table>({
   reads: { table: (element, reading) => readTable(element, reading) },
   markup: (block, { context, room, inside }) => {
     const caption = block.attrs?.caption?.trim() ?? '';
-    const [first, ...rest] = inside(block.content) as Element[];
-    if (!first) return [];
-    const head = hasHeadRow(block);
-    const body = head ? rest : [first, ...rest];
+    const made = inside(block.content) as Element[];
+    if (made.length === 0) return [];
+    const heads = headRowsOf(block);
+    const [head, body] = [made.slice(0, heads), made.slice(heads)];
     // A head that says nothing is none for who hears it; in its source it is what it was.
     const said = context.placed ? (row: Element) => row : withoutEmptyHeads;
     const rows = [
-      ...(head ? [element('thead', {}, said(headed(first, 'col')))] : []),
+      ...(head.length > 0 ? [element('thead', {}, ...head.map((row) => said(headed(row, 'col'))))] : []),
       ...(body.length > 0 ? [element('tbody', {}, ...body.map((row) => said(headed(row, 'row'))))] : []),
     ];
     if (context.placed)
