@@ -576,3 +576,23 @@ test('a photo that a host offers comes in with whose it is and where it is from'
     })
     .toBe('Wren Oakes');
 });
+
+test('code that is meant as words is pasted as words, where it was pasted', async ({ page }) => {
+  await enter(page);
+  await beginPage(page, 'Spoken of', 'One. ');
+  await wordsOf(page).getByText('One.').click();
+  await page.keyboard.press('End');
+  const paste = async (text: string) => {
+    await page.evaluate((words) => navigator.clipboard.writeText(words), text);
+    await page.keyboard.press('Control+v');
+  };
+  await paste('Use <iframe> for that. ');
+  await expect(wordsOf(page)).toContainText('One. Use <iframe> for that.');
+  await paste('Write <iframe src="https://a.example/x"> so.');
+  await embed(page).getByRole('button', { name: 'Paste as words' }).click();
+  await expect(wordsOf(page)).toContainText(
+    'One. Use <iframe> for that. Write <iframe src="https://a.example/x"> so.',
+  );
+  await page.keyboard.type(' Two.');
+  await expect(wordsOf(page)).toContainText('so. Two.');
+});

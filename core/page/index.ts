@@ -125,3 +125,4 @@ export {
   TogetherSchema,
   type TogetherSaid,
 } from './together.ts';
+export { wordCount } from './wordcount.ts';

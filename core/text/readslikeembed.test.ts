@@ -12,6 +12,9 @@ it.each<[string, boolean]>([
   ['<blockquote>x</blockquote>', false],
   ['<script>count()</script>', false],
   ['An iframe is a frame in a page.', false],
+  ['Use the <iframe> element, not <object> or <embed>: it is safer.', false],
+  ['&lt;iframe&gt; = a frame', false],
+  ['<object><param name="movie" value="x"><embed src="https://a.example/x"></object>', true],
   ['if (a <embedded) b', false],
   ['', false],
 ])('%j: %s', (text, is) => {

@@ -11,7 +11,8 @@ export const withBrackets = (text: string): string =>
  */
 export function readsLikeEmbed(text: string): boolean {
   const start = withBrackets(text.slice(0, LOOKED_AT));
-  if (/<(?:iframe|object|embed)[\s>&]/i.test(start)) return true;
+  // Who only speaks of an element does not say what it loads.
+  if (/<(?:iframe|object|embed)\s[^<>]{0,4000}=/i.test(start)) return true;
   const script = /<script\b/i.exec(start);
   return (
     script !== null && /\bsrc\s{0,9}=|https?:\/\//i.test(start.slice(script.index, script.index + 2_000))

@@ -23,6 +23,7 @@ export function UnpackView({
   section,
   site,
   onPlace,
+  onWords,
   onClose,
 }: {
   /** What the code is in hand by until it is done with. */
@@ -32,6 +33,8 @@ export function UnpackView({
   section: string;
   site: Site;
   onPlace: (blocks: readonly Block[]) => void;
+  /** Puts what was pasted into the page as the words that it is. */
+  onWords: (code: string) => void;
   onClose: () => void;
 }) {
   const [finding, setFinding] = useState(false);
@@ -172,6 +175,11 @@ export function UnpackView({
                 onClick={() => bring.mutate({ ...photo, page: card.card.address })}
               >
                 Bring the photo in
+              </button>
+            )}
+            {given.trim() !== '' && unpacked?.form !== 'address' && (
+              <button type="button" className="button" onClick={() => onWords(code)}>
+                Paste as words
               </button>
             )}
             <button type="button" className="button" onClick={onClose}>

@@ -1,4 +1,4 @@
-import type { JSONContent } from '@tiptap/react';
+import type { Editor, JSONContent } from '@tiptap/react';
 import type { Page, Site } from '@placard/core/contract';
 import { UnpackView } from '../embed/unpackview.tsx';
 import { insertAt } from './desk/placing.ts';
@@ -34,6 +34,10 @@ export function Embedding({
         section={page.section.id}
         site={site}
         onClose={onDone}
+        onWords={(words) => {
+          putWords(editor, words, placeChosen());
+          onDone();
+        }}
         onPlace={(blocks) => {
           let at = placeChosen() ?? takeAddressOut(editor, code);
           for (const block of blocks) {
@@ -45,4 +49,15 @@ export function Embedding({
       />
     </main>
   );
+}
+
+/** Puts words where they were pasted, each line a paragraph of its own where there are several. */
+function putWords(editor: Editor, words: string, at: number | null): void {
+  const lines = words.split(/\s*\n\s*/).filter((line) => line !== '');
+  const content = lines.map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] }));
+  const [only] = lines;
+  if (at !== null) for (const line of content.toReversed()) insertAt(editor, line, at);
+  else if (lines.length === 1 && only !== undefined)
+    editor.commands.insertContent({ type: 'text', text: only });
+  else editor.commands.insertContent(content);
 }

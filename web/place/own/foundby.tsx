@@ -1,20 +1,11 @@
 import type { Editor } from '@tiptap/react';
-import { useEffect, useState } from 'react';
 import type { Page, Site } from '@placard/core/contract';
-import {
-  PHRASE_PLACES,
-  phraseIn,
-  usesIn,
-  type PageDocument,
-  type PageFacts,
-  type PhrasePlace,
-} from '@placard/core/page';
+import { PHRASE_PLACES, phraseIn, usesIn, type PageFacts, type PhrasePlace } from '@placard/core/page';
 import { plural } from '@placard/core/text';
 import { Field } from '../../placard/field.tsx';
 import { useHeld } from '../desk/useheld.ts';
-import { documentOf } from '../desk/documentof.ts';
 import { ResultLine } from './resultline.tsx';
-import { paced } from '../../kit/pace.ts';
+import { useSettledDocument } from './usesettleddocument.ts';
 
 const PLACES: Record<PhrasePlace, string> = {
   title: 'the title',
@@ -63,27 +54,6 @@ export function FoundBy({
       {facts.keyPhrase !== '' && <Occurs page={page} editor={editor} title={title} facts={facts} />}
     </div>
   );
-}
-
-/** How long after the last key the words are looked through, in milliseconds: that takes longer than a key may. */
-const PAUSE = paced(700);
-
-/** The page as it stands, a moment after its words do. */
-function useSettledDocument(editor: Editor): PageDocument {
-  const [document, setDocument] = useState(() => documentOf(editor));
-  useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const later = () => {
-      clearTimeout(timer);
-      timer = setTimeout(() => setDocument(documentOf(editor)), PAUSE);
-    };
-    editor.on('update', later);
-    return () => {
-      clearTimeout(timer);
-      editor.off('update', later);
-    };
-  }, [editor]);
-  return document;
 }
 
 function Occurs({

@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/react';
 import { readPage, type Page, type Site } from '@placard/core/contract';
-import type { PageFacts, Schedule } from '@placard/core/page';
+import { wordCount, type PageFacts, type Schedule } from '@placard/core/page';
+import { plural } from '@placard/core/text';
 import { useAsk } from '../../kit/asking.ts';
 import { DayField } from '../../kit/dayfield.tsx';
 import { Fold } from '../../kit/fold.tsx';
@@ -8,6 +9,7 @@ import { CopyUses } from '../copies/copypanel.tsx';
 import { AddressFields } from './addressfields.tsx';
 import { FactPictures } from './factpictures.tsx';
 import { FoundBy } from './foundby.tsx';
+import { useSettledDocument } from './usesettleddocument.ts';
 import { WhenFields, whenOfPage } from './whenfields.tsx';
 
 /** What belongs to the page itself: how it is found and shown elsewhere, when it is shown, where it stands, what it was. */
@@ -45,7 +47,10 @@ export function PagePanel({
   const fold = 'border-t border-rule pt-1 text-[13px]';
   return (
     <section aria-label="This page" className={`wall-label py-3 ${className}`}>
-      <h2 className="mb-2">{page.copy ? 'This standing copy' : 'This page'}</h2>
+      <div className="mb-2 flex items-baseline justify-between gap-3">
+        <h2>{page.copy ? 'This standing copy' : 'This page'}</h2>
+        <WordCount editor={editor} language={site.language} />
+      </div>
       {page.copy ? (
         <CopyUses copy={page.id} />
       ) : (
@@ -80,4 +85,9 @@ export function PagePanel({
       </p>
     </section>
   );
+}
+
+function WordCount({ editor, language }: { editor: Editor; language: string }) {
+  const document = useSettledDocument(editor);
+  return <span className="text-[12.5px] text-soft">{plural(wordCount(document, language), 'word')}</span>;
 }
