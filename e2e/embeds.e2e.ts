@@ -582,10 +582,14 @@ test('code that is meant as words is pasted as words, where it was pasted', asyn
   await beginPage(page, 'Spoken of', 'One. ');
   await wordsOf(page).getByText('One.').click();
   await page.keyboard.press('End');
-  const paste = async (text: string) => {
-    await page.evaluate((words) => navigator.clipboard.writeText(words), text);
-    await page.keyboard.press('Control+v');
-  };
+  const paste = (text: string) =>
+    wordsOf(page).evaluate((words, pasted) => {
+      const data = new DataTransfer();
+      data.setData('text/plain', pasted);
+      words.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+      );
+    }, text);
   await paste('Use <iframe> for that. ');
   await expect(wordsOf(page)).toContainText('One. Use <iframe> for that.');
   await paste('Write <iframe src="https://a.example/x"> so.');
