@@ -76,9 +76,9 @@ function noticeOf(copyright: string, { name, short, deed = '' }: Terms): string 
   const plain = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
   const said = new Set([name, short, deed].map(plain).filter((words) => words !== ''));
   // Licences stand in notices behind a comma, in brackets, or behind what says that one follows.
-  const parts = copyright.split(
-    /\s*[,;|()[\]]\s*|\s+[–—-]\s+|\.\s+|\b(?:licen[sc]ed|available|published|released)\s+under\b(?:\s+(?:the|a))?/i,
-  );
+  const parts = copyright
+    .replace(/\s+/g, ' ')
+    .split(/[,;|()[\]]| [–—-] |\. |\b(?:licen[sc]ed|available|published|released) under (?:the |a )?/i);
   const kept = parts.filter((part) => !said.has(plain(part.replace(/\blicen[sc]e\b\s*:?/gi, ''))));
   if (kept.length === parts.length) return copyright.trim();
   return kept

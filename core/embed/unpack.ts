@@ -79,9 +79,16 @@ export function unpack(code: string, trustedOrigins: readonly string[] = [], tol
 }
 
 /** Letters that nobody sees, which programs put round what is copied. */
-const HIDDEN_ROUND = /^[\s\u200b-\u200f\u2060\ufeff]{1,99}|[\s\u200b-\u200f\u2060\ufeff]{1,99}$/g;
+const HIDDEN_ROUND = '\u200b\u200c\u200d\u200e\u200f\u2060\ufeff';
 
-const shown = (code: string): string => code.replace(HIDDEN_ROUND, '').trim();
+/** Code without blanks and letters that nobody sees before and behind it. */
+function shown(code: string): string {
+  const isHidden = (letter: string) => letter.trim() === '' || HIDDEN_ROUND.includes(letter);
+  let [from, to] = [0, code.length];
+  while (from < to && isHidden(code.charAt(from))) from++;
+  while (to > from && isHidden(code.charAt(to - 1))) to--;
+  return code.slice(from, to);
+}
 
 /** True for code or a link that somebody wrote down another way than as it is. */
 const isWrapped = (text: string): boolean => WRAPPINGS.some(({ taken }) => taken(text) !== null);

@@ -53,7 +53,10 @@ export function Embedding({
 
 /** Puts words where they were pasted, each line a paragraph of its own where there are several. */
 function putWords(editor: Editor, words: string, at: number | null): void {
-  const lines = words.split(/\s*\n\s*/).filter((line) => line !== '');
+  const lines = words
+    .split('\n')
+    .map((line) => line.trim())
+    .filter((line) => line !== '');
   const content = lines.map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] }));
   const [only] = lines;
   if (at !== null) for (const line of content.toReversed()) insertAt(editor, line, at);

@@ -124,9 +124,30 @@ const forPhones: Wrapping = {
       : null,
 };
 
-const ADDRESS = 'https?:\\/\\/[^\\s<>"\'()[\\]]{1,2000}';
 const inQuotes = (text: string) =>
   text.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;');
+
+type Written = (whole: string, ...parts: string[]) => string;
+const MARKED: readonly (readonly [RegExp, Written])[] = [
+  [
+    /!\[([^\][<>]{0,500})\]\((https?:\/\/[^\s<>"'()[\]]{1,2000})(?: "([^"<>]{0,500})")?\)/gi,
+    (_, alt = '', src = '', title = '') =>
+      `<img src="${inQuotes(src)}" alt="${inQuotes(alt)}"${title ? ` title="${inQuotes(title)}"` : ''}>`,
+  ],
+  [
+    /\[(<img [^<>]{1,3000}>|[^\][<>]{1,500})\]\((https?:\/\/[^\s<>"'()[\]]{1,2000})(?: "[^"<>]{0,500}")?\)/gi,
+    (_, words = '', href = '') => `<a href="${inQuotes(href)}">${words}</a>`,
+  ],
+  [/\[img\](https?:\/\/[^\s<>"'()[\]]{1,2000})\[\/img\]/gi, (_, src = '') => `<img src="${inQuotes(src)}">`],
+  [
+    /\[url=(https?:\/\/[^\s<>"'()[\]]{1,2000})\](<img [^<>]{1,3000}>|[^\][<>]{1,500})\[\/url\]/gi,
+    (_, href = '', words = '') => `<a href="${inQuotes(href)}">${words}</a>`,
+  ],
+  [
+    /\[iframe\](https?:\/\/[^\s<>"'()[\]]{1,2000})\[\/iframe\]/gi,
+    (_, src = '') => `<iframe src="${inQuotes(src)}"></iframe>`,
+  ],
+];
 
 /** The marks that boards and notes write links and pictures with (CommonMark, 6.3 and 6.4). */
 const marks: Wrapping = {
@@ -138,40 +159,6 @@ const marks: Wrapping = {
     return found === code ? null : found;
   },
 };
-
-type Written = (whole: string, ...parts: string[]) => string;
-const MARKED: readonly (readonly [RegExp, Written])[] = [
-  [
-    new RegExp(
-      `!\\[([^\\][<>]{0,500})\\]\\(\\s{0,9}(${ADDRESS})(?:\\s{1,9}"([^"<>]{0,500})")?\\s{0,9}\\)`,
-      'gi',
-    ),
-    (_, alt = '', src = '', title = '') =>
-      `<img src="${inQuotes(src)}" alt="${inQuotes(alt)}"${title ? ` title="${inQuotes(title)}"` : ''}>`,
-  ],
-  [
-    new RegExp(
-      `\\[((?:<img [^<>]{1,3000}>)|[^\\][<>]{1,500})\\]\\(\\s{0,9}(${ADDRESS})(?:\\s{1,9}"[^"<>]{0,500}")?\\s{0,9}\\)`,
-      'gi',
-    ),
-    (_, words = '', href = '') => `<a href="${inQuotes(href)}">${words}</a>`,
-  ],
-  [
-    new RegExp(`\\[img(?:=[^\\][<>]{0,100})?\\]\\s{0,9}(${ADDRESS})\\s{0,9}\\[\\/img\\]`, 'gi'),
-    (_, src = '') => `<img src="${inQuotes(src)}">`,
-  ],
-  [
-    new RegExp(
-      `\\[url=["']?(${ADDRESS})["']?\\]((?:<img [^<>]{1,3000}>)|[^\\][<>]{1,500})\\[\\/url\\]`,
-      'gi',
-    ),
-    (_, href = '', words = '') => `<a href="${inQuotes(href)}">${words}</a>`,
-  ],
-  [
-    new RegExp(`\\[iframe(?:=[^\\][<>]{0,100})?\\]\\s{0,9}(${ADDRESS})\\s{0,9}\\[\\/iframe\\]`, 'gi'),
-    (_, src = '') => `<iframe src="${inQuotes(src)}"></iframe>`,
-  ],
-];
 
 export const WRAPPINGS: readonly Wrapping[] = [
   fence,
