@@ -11,7 +11,7 @@ import type { Frame } from './frame.ts';
 import { linkAddress } from './linkaddress.ts';
 import { readOembed, type Oembed } from './oembed.ts';
 import { droppedBut, named, scriptsIn, survey, type Survey, type Told } from './survey.ts';
-import { addressWritten } from './written/addresses.ts';
+import { addressWritten } from './addresswritten.ts';
 import { codeInData, codeInText } from './written/escaped.ts';
 import { straightTags } from './written/tags.ts';
 import { WRAPPINGS } from './written/wrappings.ts';

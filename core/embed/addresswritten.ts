@@ -1,4 +1,4 @@
-import { linkAddress } from '../linkaddress.ts';
+import { linkAddress } from './linkaddress.ts';
 
 /** What has code in it: an address beside that is not what is meant. */
 const CODE = /<(?:iframe|script|object|embed|blockquote|video|audio)[\s>/]/i;
