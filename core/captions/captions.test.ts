@@ -106,6 +106,20 @@ describe('cues', () => {
   });
 });
 
+describe('what stands beyond the end of a film', () => {
+  const said = (cue: Partial<Cue>, ends?: number) =>
+    judgeCue({ start: 8, end: 10, text: 'Yes, here.', ...cue }, undefined, USUAL_BOUNDS, ends).map(
+      ({ says }) => says,
+    );
+  it.each<[string, Partial<Cue>, number | undefined, string[]]>([
+    ['ends with it', {}, 10, []],
+    ['ends a moment later, as films are measured', {}, 9.95, []],
+    ['stands on', {}, 9, ['It stands longer than the film, which ends at 9 s.']],
+    ['is never seen', {}, 7, ['It is never seen: the film ends at 7 s.']],
+    ['is of a film of which nobody knows the end', {}, undefined, []],
+  ])('what %s', (_, cue, ends, says) => expect(said(cue, ends)).toEqual(says));
+});
+
 describe('what is hard on readers', () => {
   const rules = (cue: Partial<Cue>, next?: Partial<Cue>) =>
     judgeCue({ ...CUES[0]!, ...cue }, next && { ...CUES[1]!, ...next }, USUAL_BOUNDS).map(({ rule }) => rule);
@@ -144,7 +158,7 @@ describe('SRT', () => {
         const sound = cues
           .filter(({ text }) => text.trim() !== '')
           .map((cue) => ({ ...cue, text: cue.text.replace(/\s+/g, ' ').trim() }));
-        if (sound.length > 0) expect(readCaptions(writeSrt(sound))).toEqual({ cues: sound });
+        if (sound.length > 0) expect(readCaptions(writeSrt(sound))).toEqual({ cues: sound, mended: [] });
       }),
     );
   });

@@ -37,7 +37,7 @@ export const USUAL_BOUNDS: CaptionBounds = {
 };
 
 export type CaptionFault =
-  'fast' | 'long-line' | 'many-lines' | 'short' | 'long' | 'gap' | 'overlap' | 'empty';
+  'after-end' | 'fast' | 'long-line' | 'many-lines' | 'short' | 'long' | 'gap' | 'overlap' | 'empty';
 
 /** Something about a cue that is hard on readers, in a sentence. */
 export interface Judged {
@@ -62,13 +62,26 @@ const letters = (text: string): number => Array.from(text).length;
 export const readingSpeed = ({ start, end, text }: Cue): number =>
   letters(wordsOfCue(text).replace(/\s+/g, ' ').trim()) / Math.max(0.001, end - start);
 
-/** What of one cue is hard on readers, before the next one; nothing where all is well. */
-export function judgeCue(cue: Cue, next: Cue | undefined, bounds: CaptionBounds): Judged[] {
+/** What of one cue is hard on readers, before the next one, in a film that ends at `filmEnds` seconds; nothing where all is well. */
+export function judgeCue(
+  cue: Cue,
+  next: Cue | undefined,
+  bounds: CaptionBounds,
+  filmEnds = Number.POSITIVE_INFINITY,
+): Judged[] {
   const judged: Judged[] = [];
   const say = (rule: CaptionFault, says: string) => judged.push({ rule, says });
   const words = wordsOfCue(cue.text);
   const lines = words.split('\n');
   const long = cue.end - cue.start;
+  // What is measured of a film is not sure to the picture.
+  if (cue.end > filmEnds + 0.1)
+    say(
+      'after-end',
+      cue.start >= filmEnds
+        ? `It is never seen: the film ends at ${inSeconds(filmEnds)}.`
+        : `It stands longer than the film, which ends at ${inSeconds(filmEnds)}.`,
+    );
   if (words.trim() === '') say('empty', 'It says nothing.');
   const speed = readingSpeed(cue);
   if (words.trim() !== '' && speed > bounds.perSecond + 0.05)
@@ -96,9 +109,13 @@ export function judgeCue(cue: Cue, next: Cue | undefined, bounds: CaptionBounds)
 const inSeconds = (seconds: number): string => `${Math.round(seconds * 100) / 100} s`;
 
 /** How often each fault occurs in all cues. */
-export function judgeAll(cues: readonly Cue[], bounds: CaptionBounds): { at: number; judged: Judged[] }[] {
+export function judgeAll(
+  cues: readonly Cue[],
+  bounds: CaptionBounds,
+  filmEnds?: number,
+): { at: number; judged: Judged[] }[] {
   return cues.flatMap((cue, at) => {
-    const judged = judgeCue(cue, cues[at + 1], bounds);
+    const judged = judgeCue(cue, cues[at + 1], bounds, filmEnds);
     return judged.length > 0 ? [{ at, judged }] : [];
   });
 }

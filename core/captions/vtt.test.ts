@@ -6,13 +6,16 @@ describe('captions', () => {
   it('are read from WebVTT, without notes, styles and settings', () => {
     const text =
       'WEBVTT - ours\n\nNOTE a remark\nover two lines\n\nSTYLE\n::cue{}\n\none\n00:01.000 --> 00:02.500 align:start\nThe tube.\nAnd more.\n';
-    expect(readCaptions(text)).toEqual({ cues: [{ start: 1, end: 2.5, text: 'The tube.\nAnd more.' }] });
+    expect(readCaptions(text)).toMatchObject({
+      cues: [{ start: 1, end: 2.5, text: 'The tube.\nAnd more.' }],
+      mended: [],
+    });
   });
 
   it('are read from SRT', () => {
     const text =
       '\ufeff1\r\n00:00:01,000 --> 00:00:02,500\r\nThe tube.\r\n\r\n2\r\n01:00:00,000 --> 01:00:01,000\r\nLater.\r\n';
-    expect(readCaptions(text)).toEqual({
+    expect(readCaptions(text)).toMatchObject({
       cues: [
         { start: 1, end: 2.5, text: 'The tube.' },
         { start: 3600, end: 3601, text: 'Later.' },
@@ -23,9 +26,26 @@ describe('captions', () => {
   it.each([
     ['hello', 'no caption'],
     ['WEBVTT\n\n00:xx --> 00:02.000\nx', 'Line 3'],
-    ['WEBVTT\n\n00:03.000 --> 00:02.000\nx', 'ends before it begins'],
   ])('that cannot be read say where: %j', (text, says) => {
     expect(readCaptions(text)).toMatchObject({ wrong: expect.stringContaining(says) as string });
+  });
+
+  it('that run backwards or stand for no time are mended, which is told, and lose nothing', () => {
+    expect(
+      readCaptions(
+        'WEBVTT\n\n00:03.000 --> 00:02.000\none\n\n00:05.000 --> 00:05.000\ntwo\n\n00:07.000 --> 00:08.000\nthree',
+      ),
+    ).toEqual({
+      cues: [
+        { start: 2, end: 3, text: 'one' },
+        { start: 5, end: 6, text: 'two' },
+        { start: 7, end: 8, text: 'three' },
+      ],
+      mended: [
+        'Line 3: the caption ended before it began. Its times were read the other way round.',
+        'Line 6: the caption ended as it began. It stands for a second now.',
+      ],
+    });
   });
 
   it.each([
@@ -82,7 +102,7 @@ describe('captions', () => {
       }));
     fc.assert(
       fc.property(fc.array(cue, { minLength: 1, maxLength: 6 }), (cues) => {
-        expect(readCaptions(writeVtt(cues))).toEqual({ cues });
+        expect(readCaptions(writeVtt(cues))).toEqual({ cues, mended: [] });
       }),
     );
   });

@@ -5,8 +5,11 @@ export interface Cue {
   text: string;
 }
 
-/** Cues, or what is wrong with the text in a sentence that names the line. */
-export type ReadCaptions = { cues: Cue[] } | { wrong: string };
+/** Cues, with what had to be mended in them; or what is wrong with the text. Each in a sentence that names the line. */
+export type ReadCaptions = { cues: Cue[]; mended: string[] } | { wrong: string };
+
+/** How long one stands that ends as it begins, in seconds. */
+const LEAST = 1;
 
 const TIME = /^(?:(\d{2,}):)?([0-5]\d):([0-5]\d)[.,](\d{3})$/;
 
@@ -15,6 +18,7 @@ export function readCaptions(text: string): ReadCaptions {
   const lines = text.replace(/^\ufeff/, '').split(/\r\n|\r|\n/);
   const isVtt = /^WEBVTT([ \t]|$)/.test(lines[0] ?? '');
   const cues: Cue[] = [];
+  const mended: string[] = [];
   let index = isVtt ? 1 : 0;
   while (index < lines.length) {
     const line = lines[index] ?? '';
@@ -28,14 +32,23 @@ export function readCaptions(text: string): ReadCaptions {
     const end = readTime(rest.trim().split(/\s+/)[0] ?? '');
     if (start === undefined || end === undefined)
       return { wrong: `Line ${index + 1} has a time that cannot be read: “${line.trim()}”.` };
-    if (end <= start) return { wrong: `Line ${index + 1}: the caption ends before it begins.` };
+    if (end < start)
+      mended.push(
+        `Line ${index + 1}: the caption ended before it began. Its times were read the other way round.`,
+      );
+    if (end === start)
+      mended.push(`Line ${index + 1}: the caption ended as it began. It stands for a second now.`);
     const words: string[] = [];
     for (index++; index < lines.length && (lines[index] ?? '').trim() !== ''; index++)
       words.push(lines[index] ?? '');
-    cues.push({ start, end, text: cueText(words.join('\n')) });
+    cues.push({
+      start: Math.min(start, end),
+      end: end === start ? end + LEAST : Math.max(start, end),
+      text: cueText(words.join('\n')),
+    });
   }
   return cues.length > 0
-    ? { cues }
+    ? { cues, mended }
     : {
         wrong:
           'There is no caption in this text. It needs lines like 00:01.000 --> 00:04.000 with words under them.',

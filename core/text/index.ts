@@ -1,6 +1,7 @@
 export { writtenAddress } from './address.ts';
 export { COUNTRIES, countryName, isCountry } from './countries.ts';
 export { dayIn, isDay, isTimeZone, readDay, writtenDay } from './day.ts';
+export { decoded } from './decoded.ts';
 export { DEEPEST_JSON, jsonDepth } from './depth.ts';
 export { inBytes, inCount, inPixels, inTime, plural } from './figures.ts';
 export { escapeHtml } from './html.ts';

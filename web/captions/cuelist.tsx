@@ -25,13 +25,15 @@ interface ListProps {
   /** Which is shown where the film stands. */
   shown: number;
   bounds: CaptionBounds;
+  /** When the film ends, in seconds; nothing where that is not known. */
+  filmEnds: number | undefined;
   onChoose: (at: number) => void;
   onText: (at: number, text: string) => void;
   onTime: (at: number, times: Partial<Pick<Cue, 'start' | 'end'>>) => void;
 }
 
 /** The captions one under another; only those in view are drawn. */
-export function CueList({ cues, at, shown, bounds, onChoose, onText, onTime }: ListProps) {
+export function CueList({ cues, at, shown, bounds, filmEnds, onChoose, onText, onTime }: ListProps) {
   const scroller = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
     count: cues.length,
@@ -69,6 +71,7 @@ export function CueList({ cues, at, shown, bounds, onChoose, onText, onTime }: L
                 chosen={index === at}
                 shown={index === shown}
                 bounds={bounds}
+                filmEnds={filmEnds}
                 onChoose={onChoose}
                 onText={onText}
                 onTime={onTime}
@@ -81,7 +84,7 @@ export function CueList({ cues, at, shown, bounds, onChoose, onText, onTime }: L
   );
 }
 
-interface RowProps extends Pick<ListProps, 'bounds' | 'onChoose' | 'onText' | 'onTime'> {
+interface RowProps extends Pick<ListProps, 'bounds' | 'filmEnds' | 'onChoose' | 'onText' | 'onTime'> {
   cue: Cue;
   next: Cue | undefined;
   index: number;
@@ -99,6 +102,7 @@ const Row = memo(function Row({
   chosen,
   shown,
   bounds,
+  filmEnds,
   onChoose,
   onText,
   onTime,
@@ -114,7 +118,7 @@ const Row = memo(function Row({
   useEffect(() => {
     if (chosen) area.current?.focus({ preventScroll: true });
   }, [chosen]);
-  const judged = judgeCue({ ...cue, text }, next, bounds);
+  const judged = judgeCue({ ...cue, text }, next, bounds, filmEnds);
   return (
     <div
       className={`grid grid-cols-[92px_minmax(0,1fr)] gap-3 border-b border-l-[3px] border-b-rule px-2.5 py-1.5 ${chosen ? 'bg-paper' : ''} ${shown ? 'border-l-madder' : 'border-l-transparent'}`}

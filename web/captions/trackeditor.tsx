@@ -1,7 +1,7 @@
 import { useDeferredValue, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { cueAt, judgeAll, readCaptions, USUAL_BOUNDS } from '@placard/core/captions';
 import { putCaptions, readSite, setPolicy, type AssetDetail } from '@placard/core/contract';
-import { plural } from '@placard/core/text';
+import { decoded, plural } from '@placard/core/text';
 import { useAsk, useMay } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { BoundsFields } from './boundsfields.tsx';
@@ -36,12 +36,25 @@ export function TrackEditor({ asset, which }: { asset: AssetDetail; which: Which
   const [wrong, setWrong] = useState<string | null>(null);
   const shown = cueAt(cues, moment);
   const { doings, onText, onTime, goTo } = useCueDoings(state, film);
+  // A length of nothing is one that is not known.
+  const filmEnds = asset.facts.duration || undefined;
   const judged = useDeferredValue(cues);
-  const faults = useMemo(() => judgeAll(judged, bounds), [judged, bounds]);
+  const faults = useMemo(() => judgeAll(judged, bounds, filmEnds), [judged, bounds, filmEnds]);
+  const [notes, setNotes] = useState<readonly string[]>([]);
   const bringIn = async (file: File) => {
-    const read = readCaptions(await file.text());
+    const { text, as } = decoded(new Uint8Array(await file.arrayBuffer()));
+    const read = readCaptions(text);
     setWrong('wrong' in read ? read.wrong : null);
-    if ('cues' in read) write(read.cues, 0);
+    setNotes([]);
+    if ('wrong' in read) return;
+    write(read.cues, 0);
+    setNotes([
+      ...(as === 'windows-1252'
+        ? ['The file does not say how it is written. It was read as Windows-1252: look at its accents.']
+        : []),
+      ...read.mended.slice(0, 3),
+      ...(read.mended.length > 3 ? [`${read.mended.length - 3} more times were mended.`] : []),
+    ]);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
@@ -102,6 +115,11 @@ export function TrackEditor({ asset, which }: { asset: AssetDetail; which: Which
           />
         </div>
         {wrong && <Notice severity="stop">{wrong}</Notice>}
+        {notes.map((note) => (
+          <Notice key={note} severity="note">
+            {note}
+          </Notice>
+        ))}
         {brought && saved.state === 'writing' && (
           <Notice severity="note">What was not saved last time is here again.</Notice>
         )}
@@ -123,6 +141,7 @@ export function TrackEditor({ asset, which }: { asset: AssetDetail; which: Which
             at={at}
             shown={shown}
             bounds={bounds}
+            filmEnds={filmEnds}
             onChoose={choose}
             onText={onText}
             onTime={onTime}
