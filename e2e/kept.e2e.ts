@@ -147,7 +147,7 @@ test('captions that are left at once are saved, and none are where all are taken
   await page.goto(address);
   await expect(caption).toHaveValue('Guarda');
   await caption.click();
-  await page.getByRole('button', { name: /^Take out/ }).click();
+  await page.getByRole('button', { name: /^Remove Alt/ }).click();
   await page.getByRole('link', { name: 'Back to its label' }).click();
   await expect(page).not.toHaveURL(/captions/);
   await page.goto(address);
