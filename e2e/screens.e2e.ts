@@ -155,8 +155,10 @@ test('embed code pasted among the words is recognised', async ({ page }) => {
     ),
   );
   await page.keyboard.press('Control+v');
-  const embed = page.getByRole('region', { name: 'Embed' });
+  const embed = page.getByRole('region', { name: 'Embed', exact: true });
   await expect(embed.getByLabel('Said to screen readers')).toHaveValue('A film');
+  // It is asked about once.
+  await expect(page.getByRole('region', { name: 'Pasted embed code' })).toHaveCount(0);
   await embed.getByRole('button', { name: 'Cancel' }).click();
   await expect(words).not.toContainText('iframe');
 });

@@ -23,7 +23,7 @@ const order = (page: Page) => panel(page).getByRole('list', { name: 'In this ord
 const titles = async (page: Page) =>
   (
     await order(page)
-      .getByRole('button', { name: /^(?!Move|Take)/ })
+      .getByRole('button', { name: /^(?!Move|Remove)/ })
       .allInnerTexts()
   ).map((text) => text.split('\n')[0]);
 

@@ -483,7 +483,7 @@ describe('what pages lead to and show outside', () => {
     const refusing = found.find(({ says }) => says.includes('framed'));
     expect(refusing?.remedies?.map(({ says }) => says)).toEqual([
       'Put a link card in its place',
-      'Take it out',
+      'Remove it',
     ]);
     expect(refusing?.remedies?.[0]?.to).toMatchObject([
       { type: 'linkCard', attrs: { card: { title: 'A board' } } },

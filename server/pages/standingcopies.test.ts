@@ -133,7 +133,7 @@ describe('standing copy', () => {
     expect(finding).toMatchObject({
       rule: 'copy-gone',
       severity: 'stop',
-      remedies: [{ says: 'Take it out' }],
+      remedies: [{ says: 'Remove it' }],
     });
     expect(await listed('state=to-mend&words=Misses')).toEqual(['Misses it']);
     await bin(copy.id, 'restore');

@@ -19,6 +19,8 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
   useEffect(() => {
     if (!mayBring) return;
     const paste = (event: ClipboardEvent) => {
+      // Whoever took it has done with it; what it was pasted into may be gone from the screen by now.
+      if (event.defaultPrevented) return;
       const where = event.target instanceof Element ? event.target : null;
       const files = event.clipboardData?.files;
       if (files && files.length > 0) {
