@@ -1,14 +1,19 @@
 // @vitest-environment jsdom
 import { renderHook } from '@testing-library/react';
-import { describe, expect, it } from 'vitest';
+import type { Editor } from '@tiptap/react';
+import { afterEach, describe, expect, it } from 'vitest';
 import { EMPTY_DOCUMENT } from '@placard/core/page';
 import { usePageEditor } from './usepageeditor.ts';
 
 const nothing = () => undefined;
 
+let open: Editor | null = null;
+// One that is left open looks at its screen a moment later, when that is gone.
+afterEach(() => open?.destroy());
+
 /** An editor with nothing in it yet. */
 const editorOf = () =>
-  renderHook(() =>
+  (open = renderHook(() =>
     usePageEditor('page-paste-1', EMPTY_DOCUMENT, true, () => ({
       onWritten: nothing,
       onCode: nothing,
@@ -19,7 +24,7 @@ const editorOf = () =>
       onDropFiles: nothing,
       viewer: () => ({ day: '', ours: true }),
     })),
-  ).result.current;
+  ).result.current);
 
 describe('Words that are pasted', () => {
   it.each([
