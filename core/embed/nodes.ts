@@ -23,6 +23,9 @@ export function ancestorsOf(element: Tree.Element): Tree.Element[] {
 /** Their contents are named with them, and say nothing to visitors. */
 export const SWALLOWED = new Set(['script', 'style', 'template', 'textarea', 'title', 'xmp', 'noframes']);
 
+/** How many letters of words are looked at. */
+export const MOST_WORDS = 1000;
+
 /** The words in an element as visitors read them, in one line; a picture is its own words. */
 export function wordsIn(element: Tree.ParentNode): string {
   let text = '';
@@ -34,7 +37,7 @@ export function wordsIn(element: Tree.ParentNode): string {
     if (/^(?:br|p|div|li|h[1-6]|tr)$/.test(node.tagName)) text += ' ';
     waiting.push(...node.childNodes.toReversed());
   }
-  return plainLine(text, 1000);
+  return plainLine(text, MOST_WORDS);
 }
 
 /** An element as a reader recognises it in the code: its name and what it points to. */

@@ -179,6 +179,23 @@ describe('a code that a program or a person wrote down their own way', () => {
     expect(choice).toMatchObject({ kind: 'card', card: { address, ...(title ? { title } : {}) } });
   });
 
+  it('takes what counts visitors for no picture, and a link beside a picture for what is meant', () => {
+    const pixel = '<img src="https://count.example/p.gif" width="1" height="1" alt="">';
+    expect(unpack(pixel).choices).toEqual([]);
+    const [choice] = unpack(`<a href="https://a.example/visit">How to get there</a>${pixel}`).choices;
+    expect(choice).toMatchObject({ kind: 'card', card: { address: 'https://a.example/visit' } });
+    expect(
+      unpack(`<img src="https://a.example/dome.jpg"><p>${'Many words. '.repeat(200)}</p>`).choices,
+    ).toEqual([]);
+  });
+
+  it('makes no card of a whole text, whatever link lies in it', () => {
+    const text = (words: number) =>
+      `<p>${'Many words. '.repeat(words)}<a href="https://a.example/x">More</a></p>`;
+    expect(unpack(text(5)).choices).toHaveLength(1);
+    expect(unpack(text(200)).choices).toEqual([]);
+  });
+
   it.each(['See section [1](2) and [b] and a %3 of it', '> said', 'C:\\users\\x41', '[b]bold[/b]', '5 > 3'])(
     'makes nothing of words: %s',
     (words) => expect(unpack(words).choices).toEqual([]),

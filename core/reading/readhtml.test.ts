@@ -89,6 +89,16 @@ describe('foreign HTML, read and written again', () => {
       '<p>One</p><p><strong>two</strong></p><p><a href="/x">three</a></p><p><a href="/y">four</a></p>',
     ],
     [
+      'what a style sets beside each other among words, as words',
+      '<p>See <a href="/x" style="display:inline-flex"><span>the</span><span>map</span></a>.</p>',
+      '<p>See <a href="/x">the map</a>.</p>',
+    ],
+    [
+      'the numbers of a reversed list, also behind what lay in it',
+      '<ol reversed><li>Three<li>Two<table border=1><tr><td>A<td>B</table><li>One</ol>',
+      `<ol start="3" reversed=""><li>Three</li><li>Two</li></ol>${TABLE}<tbody><tr>${cell('A')}${cell('B')}</tr></tbody></table></div><ol reversed=""><li>One</li></ol>`,
+    ],
+    [
       'what a style sets apart in a heading, with a blank between',
       '<h2><span style="display:block">One</span><span style="display:block">two</span></h2>',
       '<h2>One two</h2>',

@@ -144,13 +144,18 @@ export function readHtml(html: string, context: ReadContext): ReadHtml {
       drop(`<${name}>`, 'its words are kept, without what is round them');
     const outer = marks;
     marks = marksOf.within(node, outer);
-    const block = isBlock(node);
-    if (block) boundary();
+    const apart = apartBy(node);
+    const edge = (beside: Tree.Node | undefined) => {
+      if (apart === 'line') boundary();
+      else if (apart === 'blank' && beside) line.space();
+    };
+    const round = node.parentNode?.childNodes ?? [];
+    edge(apart === 'blank' ? round[round.indexOf(node) - 1] : undefined);
     if (name === 'q') line.text('“', marks);
     if (name === 'pre') line.asWritten(() => visitAll(node));
     else visitAll(node);
     if (name === 'q') line.text('”', marks);
-    if (block) boundary();
+    edge(apart === 'blank' ? round[round.indexOf(node) + 1] : undefined);
     marks = outer;
     return undefined;
   };
@@ -309,9 +314,9 @@ const ATTRIBUTES: Readonly<Record<string, readonly string[]>> = {
 };
 /** Those that any element may have. */
 const ANYWHERE = new Set(['id', 'data-from', 'data-until', 'data-hidden', 'data-ours']);
-/** What is read of a style, by its properties. */
+/** What is read of a style, by its declarations. */
 const STYLES =
-  /^(font-weight|font-style|vertical-align|display|text-align|float|(margin|padding)-(left|inline-start))$/i;
+  /^(?:(?:font-weight|font-style|text-align|float|(?:margin|padding)-(?:left|inline-start)):|vertical-align:(?:super|sub|baseline)$)/i;
 
 /** What nobody reads of an element's own attributes. */
 function attributesLost({ tagName, attrs }: Tree.Element): [what: string, why: string][] {
@@ -321,8 +326,9 @@ function attributesLost({ tagName, attrs }: Tree.Element): [what: string, why: s
     if (name !== 'style') return [[`${name} of <${tagName}>`, 'pages have no such attribute']];
     const lost = value
       .split(';')
-      .map((declaration) => declaration.split(':')[0]?.trim() ?? '')
-      .filter((property) => property !== '' && !STYLES.test(property));
+      .map((declaration) => declaration.replace(/\s+/g, ''))
+      .filter((declaration) => declaration !== '' && !STYLES.test(declaration))
+      .map((declaration) => declaration.split(':')[0] ?? '');
     return lost.length === 0
       ? []
       : [[`${lost.join(', ')} of <${tagName}>`, 'how things look is for the site to say']];
@@ -399,14 +405,19 @@ const DISPLAYED_APART = new Set([
   'table-cell',
   'table-caption',
 ]);
-/** What makes each of the elements in it one. */
-const SETS_APART = new Set(['flex', 'inline-flex', 'grid', 'inline-grid']);
+/** How far apart what sets its elements beside each other has them: each on a line of its own, or among words as words are. */
+const SETS_APART: Readonly<Record<string, 'line' | 'blank'>> = {
+  flex: 'line',
+  grid: 'line',
+  'inline-flex': 'blank',
+  'inline-grid': 'blank',
+};
 
-/** True for an element that begins and ends a line: by what it is, by its style, or by the style of what it lies in. */
-function isBlock(element: Tree.Element): boolean {
-  if (BLOCKS.has(element.tagName) || DISPLAYED_APART.has(displayOf(element))) return true;
+/** What parts an element from what is beside it: by what it is, by its style, or by the style of what it lies in. */
+function apartBy(element: Tree.Element): 'line' | 'blank' | null {
+  if (BLOCKS.has(element.tagName) || DISPLAYED_APART.has(displayOf(element))) return 'line';
   const { parentNode } = element;
-  return parentNode !== null && 'tagName' in parentNode && SETS_APART.has(displayOf(parentNode));
+  return (parentNode !== null && 'tagName' in parentNode && SETS_APART[displayOf(parentNode)]) || null;
 }
 
 const isHidden = ({ attrs }: Tree.Element): boolean =>

@@ -53,3 +53,21 @@ describe('Words that are pasted', () => {
     expect(editor.getHTML()).toContain('href="https://a.example/x"');
   });
 });
+
+describe('Letters above the line and below it', () => {
+  it('are one or the other, and neither again', () => {
+    const editor = editorOf();
+    editor.commands.setContent({
+      type: 'doc',
+      content: [{ type: 'paragraph', content: [{ type: 'text', text: '2' }] }],
+    });
+    editor.commands.selectAll();
+    const toggled = (name: string) => {
+      editor.commands.toggleMark(name);
+      return editor.getHTML();
+    };
+    expect(toggled('superscript')).toBe('<p><sup>2</sup></p>');
+    expect(toggled('subscript')).toBe('<p><sub>2</sub></p>');
+    expect(toggled('subscript')).toBe('<p>2</p>');
+  });
+});

@@ -20,7 +20,8 @@ const KEYS: readonly [where: string, keys: readonly (readonly [keys: string, doe
       ['Ctrl Shift 7, 8', 'a numbered list, a list'],
       ['Ctrl Shift B', 'a quotation'],
       ['Ctrl K', 'a link: to a page, a place, a file, an address'],
-      ['Ctrl ], Ctrl [', 'set in further, or less'],
+      ['Ctrl . and Ctrl ,', 'letters above the line, and below it'],
+      ['Ctrl ], Ctrl [', 'indent, outdent'],
       ['Shift Enter', 'a new line in the same paragraph'],
       ['Tab, Shift Tab', 'deeper and less deep in a list; from cell to cell in a table'],
       ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
@@ -38,7 +39,7 @@ const KEYS: readonly [where: string, keys: readonly (readonly [keys: string, doe
       ['← →, on a handle', 'make it wider or narrower, with Shift by ten'],
       ['Enter, in the tray', 'places it at the caret'],
       ['Space, in the tray', 'takes it up: the arrows move it, Space puts it there'],
-      ['Delete', 'takes it out of the page'],
+      ['Delete', 'removes it from the page'],
     ],
   ],
   [

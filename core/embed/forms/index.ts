@@ -17,6 +17,6 @@ export const FORMS: readonly Form[] = [
   placeholder,
   script,
   linkedStill,
-  media,
   link,
+  media,
 ];

@@ -2,7 +2,7 @@ import { plainLine } from '../../text/index.ts';
 import { cardChoice, type Choice } from '../choice.ts';
 import type { Frame } from '../frame.ts';
 import { addressInWords, linkAddress } from '../linkaddress.ts';
-import { attributesOf, wordsIn } from '../nodes.ts';
+import { attributesOf, MOST_WORDS, wordsIn } from '../nodes.ts';
 import { droppedBut, linksIn, type FoundLink, type Survey } from '../survey.ts';
 import { defaultTreeAdapter } from 'parse5';
 import { linkTo } from '../titleof.ts';
@@ -36,6 +36,9 @@ export function cardOf(address: string, title: string, words: string, picture: s
   return cardChoice(card, WHY, picture);
 }
 
+/** True for so many words that one thing in them is not what all of it is: as many as are looked at, but for a blank at their end. */
+export const isWholeText = (words: string): boolean => words.length >= MOST_WORDS - 1;
+
 /** One link, and hardly more: what is left of a code that lost its script, or a link card of ours. */
 export const link: Form = {
   id: 'link',
@@ -46,8 +49,7 @@ export const link: Form = {
     if (!first || address === null || links.some(({ href }) => linkAddress(href) !== address)) return null;
     const around = wordsIn(found.root);
     const words = wordsRound(found, first);
-    // A whole text with a link in it is no card.
-    if (around.length > 1200) return null;
+    if (isWholeText(around)) return null;
     return {
       choices: [cardOf(address, first.words, words)],
       dropped: droppedBut(found, new Map(found.elements.map((element) => [element, 'itself'] as const))),

@@ -1,8 +1,9 @@
 import { addressInWords, linkAddress } from '../linkaddress.ts';
-import { ancestorsOf, attributesOf } from '../nodes.ts';
+import { ancestorsOf, attributesOf, wordsIn } from '../nodes.ts';
+import { isHidden } from '../shape.ts';
 import { droppedBut, named, type Survey } from '../survey.ts';
 import type { Form } from './form.ts';
-import { cardOf } from './link.ts';
+import { cardOf, isWholeText } from './link.ts';
 
 /** Pictures, films and sounds of somebody, by the elements that show them (HTML, 4.8). */
 const CALLED = { img: 'picture', video: 'film', audio: 'sound' } as const;
@@ -11,10 +12,13 @@ const CALLED = { img: 'picture', video: 'film', audio: 'sound' } as const;
 export const media: Form = {
   id: 'media',
   make: (found) => {
+    if (isWholeText(wordsIn(found.root))) return null;
     for (const element of named(found, ...Object.keys(CALLED))) {
       // What lies in a link is what the link is of.
       if (ancestorsOf(element).some(({ tagName }) => tagName === 'a')) continue;
       const attributes = attributesOf(element);
+      // What nobody sees counts visitors.
+      if (isHidden(attributes)) continue;
       const address = addressesIn(found, element)[0];
       if (address === undefined) continue;
       const called = CALLED[element.tagName as keyof typeof CALLED];

@@ -30,10 +30,13 @@ export const orderedList: Kind<OrderedList> = kind<OrderedList>({
   withChildren: (block, content) => ({ ...block, content: content as ListItem[] }),
   reads: {
     ol: (element, reading) => {
-      const said = saidOf(
+      const given = saidOf(
         (name) => reading.attribute(element, name),
         reading.attribute(element, 'style') ?? '',
       );
+      // A reversed one that says nothing else begins with as many as there are (HTML, 4.4.5).
+      const count = reading.elementsIn(element).filter(({ tagName }) => tagName === 'li').length;
+      const said = given.reversed && given.start == null && count > 0 ? { ...given, start: count } : given;
       return inLists(reading.blocks(element), (content, before) => {
         // Behind what lay in it, it goes on where it was.
         const attrs = before === 0 ? said : { ...said, ...goesOn(said, before) };
@@ -47,7 +50,8 @@ export const orderedList: Kind<OrderedList> = kind<OrderedList>({
       element(
         'ol',
         {
-          start: start == null || (start === 1 && !reversed) ? null : start,
+          // One that ends where it begins is meant by nobody: editors say 1 where nothing is said.
+          start: start === 1 ? null : start,
           type: type && type !== '1' ? type : null,
           reversed: reversed ? '' : null,
         },
@@ -59,8 +63,8 @@ export const orderedList: Kind<OrderedList> = kind<OrderedList>({
 
 /** The number that a list goes on with behind so many items. */
 function goesOn({ start, reversed }: OrderedSaid, before: number): OrderedSaid {
-  if (reversed) return start == null ? {} : { start: Math.max(0, start - before) };
-  return { start: (start ?? 1) + before };
+  const first = start ?? 1;
+  return { start: reversed ? Math.max(0, first - before) : first + before };
 }
 
 /** How styles say what `type` says (CSS Lists 3). */

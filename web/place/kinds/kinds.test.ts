@@ -38,7 +38,12 @@ const list = fc.letrec((tie) => ({
       numbered
         ? {
             type: 'orderedList',
-            attrs: { start, type: start % 2 ? 'a' : null, reversed: start % 3 ? true : null },
+            attrs: {
+              // What says nothing of where it begins is to count the same after it was on the desk.
+              ...(start % 5 ? { start } : {}),
+              type: start % 2 ? 'a' : null,
+              reversed: start % 3 ? true : null,
+            },
             content,
           }
         : { type: 'bulletList', content },
