@@ -99,7 +99,6 @@ export function SizeControls({
               most={4000}
               onChange={(height) => set({ kind: 'height', height })}
             />{' '}
-            px
           </span>
         </div>
       )}
