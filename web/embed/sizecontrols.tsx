@@ -98,7 +98,7 @@ export function SizeControls({
               least={40}
               most={4000}
               onChange={(height) => set({ kind: 'height', height })}
-            />{' '}
+            />
           </span>
         </div>
       )}
