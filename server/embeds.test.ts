@@ -342,7 +342,7 @@ describe('hosts', () => {
         provider_name: 'Good',
         provider_url: 'https://good.example/',
         endpoints: [
-          { url: 'https://good.example/oembed.{format}', schemes: ['https://good.example/film/*'] },
+          { url: 'https://api.good.example/oembed.{format}', schemes: ['https://good.example/film/*'] },
         ],
       },
       {
@@ -363,17 +363,18 @@ describe('hosts', () => {
       { list },
     );
     expect(read.body.providers).toMatchObject([
-      { host: 'good.example', review: 'unreviewed' },
+      { host: 'api.good.example', frames: ['good.example'], review: 'unreviewed' },
       { host: 'bad.example', review: 'refused' },
     ]);
     expect(read.body.left).toHaveLength(2);
     const taken = await reviewer.ask('POST', '/api/hosts/providers', {
       list,
-      hosts: ['good.example', 'bad.example'],
+      hosts: ['api.good.example', 'bad.example'],
       approve: true,
     });
     expect(taken.body).toEqual({ taken: 1 });
-    expect(await lineOf('good.example')).toMatchObject({ review: 'approved', provider: true });
+    expect(await lineOf('api.good.example')).toMatchObject({ review: 'unreviewed', provider: true });
+    expect(await lineOf('good.example')).toMatchObject({ review: 'approved', provider: false });
     expect(await lineOf('bad.example')).toMatchObject({ review: 'refused', provider: false });
   });
 });

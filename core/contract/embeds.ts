@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { ChoiceSchema } from '../embed/choice.ts';
 import { DroppedSchema } from '../embed/dropped.ts';
-import { FrameSchema } from '../embed/frame.ts';
+import { FrameSchema, SANDBOX_TOKENS } from '../embed/frame.ts';
 import { BlockSchema } from '../page/document.ts';
 import { FindingSchema } from '../proof/finding.ts';
 import { EDITORS, endpoint, EVERYONE } from './endpoint.ts';
@@ -12,6 +12,7 @@ export const UnpackedSchema = v.object({
   html: v.string(),
   frame: v.nullable(FrameSchema),
   choices: v.array(ChoiceSchema),
+  parts: v.array(v.string()),
   dropped: v.array(DroppedSchema),
   origins: v.array(v.string()),
   csp: v.record(v.string(), v.array(v.string())),
@@ -27,6 +28,8 @@ const AskedSchema = v.object({
   says: v.array(v.string()),
   /** The picture that the host shows of it, small, on the users'-content origin; null for none. */
   preview: v.nullable(v.string()),
+  /** Who made it, as the host says; empty where it does not. */
+  creator: v.string(),
   /** A photo of the host that can be brought in, with what it says of its rights. */
   photo: v.nullable(v.object({ address: v.string(), title: v.string(), creator: v.string() })),
 });
@@ -60,6 +63,16 @@ export const askAddress = endpoint({
   problems: [422],
 });
 
+export const askFrames = endpoint({
+  method: 'POST',
+  path: '/api/embeds/unpack/ask',
+  summary:
+    'Take pasted embed code apart, and ask the hosts of its frames whether they let themselves be framed',
+  roles: EDITORS,
+  body: v.object({ code: v.pipe(v.string(), v.maxLength(2_000_000)) }),
+  answer: UnpackAnswer,
+});
+
 export const previewEmbed = endpoint({
   method: 'POST',
   path: '/api/embeds/preview',
@@ -80,6 +93,11 @@ export const askFraming = endpoint({
   summary: 'Ask an address whether it is there, and lets itself be framed',
   roles: EDITORS,
   body: v.object({ frame: FrameSchema }),
-  answer: v.object({ may: v.boolean(), says: v.string() }),
+  answer: v.object({
+    may: v.boolean(),
+    says: v.string(),
+    /** The words of a sandbox that its page is seen to need. */
+    wants: v.array(v.picklist(SANDBOX_TOKENS)),
+  }),
   problems: [422],
 });

@@ -114,7 +114,9 @@ const ProviderSchema = v.object({
   endpoint: v.string(),
   /** Which addresses it gives embeds for. */
   schemes: v.array(v.string()),
-  /** How we stand to its host now. */
+  /** The hosts that they are framed from, names or families. */
+  frames: v.array(v.string()),
+  /** How we stand to those now: refused where any is, approved where all are. */
   review: HostReviewSchema,
 });
 export type Provider = v.InferOutput<typeof ProviderSchema>;

@@ -15,14 +15,15 @@ export interface AboutPage {
   oembed: string | null;
 }
 
-const BUDGET = { elements: 60_000, depth: 1_500 };
+/** How much of a foreign page is read. */
+export const PAGE_BUDGET = { elements: 60_000, depth: 1_500 };
 
 /** Reads the head of a page (HTML; Open Graph; oEmbed 1.0, section 4). Throws TooTangled. */
 export function aboutPage(html: string, address: string): AboutPage {
   const said = new Map<string, string>();
   const discovered = new Map<string, string>();
   let title = '';
-  for (const element of elementsOf(readDocument(html, BUDGET))) {
+  for (const element of elementsIn(readDocument(html, PAGE_BUDGET))) {
     const attributes = attributesOf(element);
     if (element.tagName === 'title' && title === '') title = plainLine(textOf(element), 300);
     if (element.tagName === 'meta') {
@@ -61,7 +62,7 @@ export function hasPlace(html: string, place: string): boolean {
   } catch {
     // Then as it is written.
   }
-  return elementsOf(readDocument(html, BUDGET)).some(({ tagName, attrs }) =>
+  return elementsIn(readDocument(html, PAGE_BUDGET)).some(({ tagName, attrs }) =>
     attrs.some(
       ({ name, value }) =>
         (name === 'id' || (name === 'name' && tagName === 'a')) && (value === place || value === decoded),
@@ -69,7 +70,8 @@ export function hasPlace(html: string, place: string): boolean {
   );
 }
 
-function elementsOf(root: Tree.ParentNode): Tree.Element[] {
+/** All elements, in order. */
+export function elementsIn(root: Tree.ParentNode): Tree.Element[] {
   const found: Tree.Element[] = [];
   const waiting: Tree.Node[] = root.childNodes.toReversed();
   for (let node = waiting.pop(); node !== undefined; node = waiting.pop()) {

@@ -2,15 +2,7 @@ import fc from 'fast-check';
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { namedIn } from './namedin.ts';
-import {
-  BoxedSchema,
-  boxMarkup,
-  boxPolicy,
-  codeInBox,
-  boxDocument,
-  heightAt,
-  steppedHeight,
-} from './boxed.ts';
+import { BoxedSchema, boxMarkup, boxPolicy, codeInBox, boxDocument, boxHeight, heightAt } from './boxed.ts';
 
 const CODE = '<div id="m"></div><script src="https://hillshade.example/m.js"></script>';
 const boxed = {
@@ -25,49 +17,61 @@ const boxed = {
   popups: false,
 };
 
-/** What a browser makes of the height on a screen (CSS Values 4, calc and clamp). */
-const computed = (css: string, screen: number): number =>
+/** What a browser makes of the height in a container so wide (CSS Values 4, calc and clamp). */
+const computed = (css: string, width: number): number =>
   Function(
     'clamp',
-    `return ${css.replace('calc', '').replaceAll('100vw', String(screen)).replaceAll('px', '')}`,
+    `return ${css.replace('calc', '').replaceAll('100cqw', String(width)).replaceAll('px', '')}`,
   )((least: number, wanted: number, most: number) => Math.max(least, Math.min(wanted, most))) as number;
 
 describe('how high a box is', () => {
   it.each([
     [200, 600],
     [300, 600],
-    [400, 500],
+    [400, 600],
+    [699, 600],
     [700, 200],
     [900, 200],
-  ])('at a width of %i', (width, height) => {
-    expect(heightAt(boxed.heights, width)).toBe(height);
+  ])('at a width of %i, words breaking anew', (width, height) => {
+    expect(heightAt(boxed, width)).toBe(height);
   });
 
-  it('is what was measured on every screen, and between two of them neither more nor less', () => {
+  it.each([
+    [320, 180],
+    [480, 270],
+    [640, 360],
+    [900, 360],
+  ])('at a width of %i, keeping its ratio', (width, height) => {
+    const film = { heights: [640, 320].map((wide) => ({ width: wide, height: (wide * 9) / 16 })) };
+    expect(heightAt(film, width)).toBe(height);
+    expect(computed(boxHeight(film), width)).toBeCloseTo(height, 0);
+  });
+
+  it('is never less than what was measured at the widths beside it, and is the same in its style', () => {
     const step = fc.tuple(fc.integer({ min: 1, max: 200 }), fc.integer({ min: 20, max: 3000 }));
     fc.assert(
-      fc.property(fc.array(step, { minLength: 1, maxLength: 6 }), (some) => {
-        let screen = 300;
-        const steps = some.map(([by, height]) => ({ screen: (screen += by), height }));
-        const css = steppedHeight(steps);
-        for (const { screen: at, height } of steps)
-          expect(Math.abs(computed(css, at) - height)).toBeLessThan(0.2);
-        for (const [at, { screen: from, height }] of steps.entries()) {
-          const next = steps[at + 1];
-          if (!next) continue;
-          const between = computed(css, (from + next.screen) / 2);
-          expect(between).toBeGreaterThan(Math.min(height, next.height) - 0.2);
-          expect(between).toBeLessThan(Math.max(height, next.height) + 0.2);
-        }
-      }),
+      fc.property(
+        fc.array(step, { minLength: 1, maxLength: 8 }),
+        fc.integer({ min: 0, max: 2000 }),
+        (some, at) => {
+          let width = 100;
+          const heights = some.map(([by, height]) => ({ width: (width += by), height }));
+          const wide = at;
+          expect(Math.abs(computed(boxHeight({ heights }), wide) - heightAt({ heights }, wide))).toBeLessThan(
+            1.1,
+          );
+          for (const measured of heights)
+            expect(Math.abs(computed(boxHeight({ heights }), measured.width) - measured.height)).toBeLessThan(
+              1.1,
+            );
+        },
+      ),
     );
   });
 
-  it('is written as its own style, with the room that it has', () => {
-    const { attributes } = boxMarkup(boxed, { widthOn: (screen) => Math.min(screen, 700) });
-    const { height } = attributes.style ?? {};
-    expect(computed(height ?? '', 400)).toBeCloseTo(500, 0);
-    expect(computed(height ?? '', 1280)).toBeCloseTo(200, 0);
+  it('is what somebody said, at every width', () => {
+    expect(heightAt({ ...boxed, height: 333 }, 320)).toBe(333);
+    expect(boxMarkup({ ...boxed, height: 333 }).attributes.style).toMatchObject({ height: '333px' });
     expect(boxMarkup({ ...boxed, heights: [] }).attributes.style).toMatchObject({ height: '420px' });
   });
 });

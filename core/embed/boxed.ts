@@ -1,4 +1,3 @@
-import { DESK, PHONE } from '../geometry/screens.ts';
 import * as v from 'valibot';
 import { element, toHtml, type Element } from '../markup/index.ts';
 import { escapeHtml } from '../text/index.ts';
@@ -8,9 +7,8 @@ import { policySource } from './host.ts';
 /** The longest code that is kept in a box, in UTF-16 units. */
 export const LONGEST_BOXED = 30_000;
 
-/** The screens that the heights of a box are worked out for, in CSS pixels; between 599 and 600 what stands beside words goes under them. */
-const SCREENS = [320, PHONE, 599, 600, 768, DESK] as const;
-
+/** At how many widths a box may have been measured. */
+export const MOST_HEIGHTS = 16;
 /** How high a box is that nobody has measured, in CSS pixels. */
 export const UNMEASURED = 420;
 
@@ -40,7 +38,9 @@ export const BoxedSchema = v.object({
   title: v.pipe(v.string(), v.minLength(1), v.maxLength(400)),
   named: NamedSchema,
   /** How high it was at which widths of its own, narrowest first; nothing where nobody has measured it. */
-  heights: v.pipe(v.array(v.object({ width: pixels, height: pixels })), v.maxLength(8)),
+  heights: v.pipe(v.array(v.object({ width: pixels, height: pixels })), v.maxLength(MOST_HEIGHTS)),
+  /** How high it is at every width, where somebody said so. */
+  height: v.optional(v.nullable(pixels)),
   /** Origins that it may ask besides those that its code names. */
   sources: v.pipe(v.array(OriginSchema), v.maxLength(20)),
   /** Its links open in windows of their own. */
@@ -96,54 +96,61 @@ export function codeInBox(document: string): { code: string; origins: string[] }
   return { code: document.slice(ends + HEAD_ENDS.length), origins: [...new Set(origins)].sort() };
 }
 
-/** How high a box has to be that is so wide: between two widths that were measured, in proportion; beyond them, as at the last. */
-export function heightAt(heights: Boxed['heights'], width: number): number {
-  const sorted = heights.toSorted((a, b) => a.width - b.width);
+/** The heights of a box, narrowest first, as they count: at every width the same where somebody said so. */
+const heightsOf = ({ heights, height }: Pick<Boxed, 'heights' | 'height'>): Boxed['heights'] =>
+  height ? [{ width: 1, height }] : heights.toSorted((a, b) => a.width - b.width);
+
+/** True for a thing that keeps its ratio between two widths: pictures and films, and nothing with words. */
+const keepsRatio = (a: Boxed['heights'][number], b: Boxed['heights'][number]): boolean =>
+  Math.abs((a.height * b.width) / (a.width * b.height) - 1) < 0.01;
+
+/**
+ * How high a box has to be that is so wide, in CSS pixels: between two widths that were measured the greater height of
+ * both, since words may break anew anywhere between; in proportion where it is a thing of one ratio; beyond them, as at
+ * the last.
+ */
+export function heightAt(boxed: Pick<Boxed, 'heights' | 'height'>, width: number): number {
+  const sorted = heightsOf(boxed);
   const below = sorted.findLast((measured) => measured.width <= width);
   const above = sorted.find((measured) => measured.width >= width);
   if (!below || !above) return (below ?? above)?.height ?? UNMEASURED;
-  const part = above.width === below.width ? 0 : (width - below.width) / (above.width - below.width);
+  if (above.width === below.width) return above.height;
+  if (!keepsRatio(below, above)) return Math.max(below.height, above.height);
+  const part = (width - below.width) / (above.width - below.width);
   return Math.ceil(below.height + (above.height - below.height) * part);
 }
 
 /**
- * A height that changes with the screen, without a script or a media query: `steps` say how high it is on which screens,
- * narrowest first; between two of them it is in proportion. `clamp(0px, 100vw - a, b - a)` is how far a screen lies on
- * the way from a to b.
+ * The same as a length of its own style, by the width that it really has (CSS Containment 3, `cqw`), without a script or
+ * a media query: `clamp(0px, 100cqw - a, b - a)` is how far that lies on the way from a to b. What holds the box has to
+ * be a container.
  */
-export function steppedHeight(
-  steps: readonly { screen: number; height: number }[],
-  screen = '100vw',
-): string {
-  const [first] = steps;
+export function boxHeight(boxed: Pick<Boxed, 'heights' | 'height'>): string {
+  const sorted = heightsOf(boxed);
+  const [first] = sorted;
   if (!first) return `${UNMEASURED}px`;
-  const parts = steps.slice(1).flatMap((to, at) => {
-    const from = steps[at]!;
-    const slope = Math.round(((to.height - from.height) / (to.screen - from.screen)) * 10_000) / 10_000;
-    if (slope === 0) return [];
-    const way = `clamp(0px,${screen} - ${from.screen}px,${to.screen - from.screen}px)`;
-    return [` ${slope > 0 ? '+' : '-'} ${way} * ${Math.abs(slope)}`];
+  const parts = sorted.slice(1).flatMap((to, at) => {
+    const from = sorted[at]!;
+    const by = to.height - from.height;
+    if (by === 0) return [];
+    // Higher from the first pixel beyond the narrower of them on; lower only when it is as wide as the other.
+    const [begins, ends] = keepsRatio(from, to)
+      ? [from.width, to.width]
+      : by > 0
+        ? [from.width, from.width + 1]
+        : [to.width - 1, to.width];
+    const slope = Math.round((Math.abs(by) / (ends - begins)) * 10_000) / 10_000;
+    return [` ${by > 0 ? '+' : '-'} clamp(0px,100cqw - ${begins}px,${ends - begins}px) * ${slope}`];
   });
   return parts.length === 0 ? `${first.height}px` : `calc(${first.height}px${parts.join('')})`;
 }
 
-/** A box as one iframe element; `widthOn` says how wide it is on a screen. */
-export function boxMarkup(
-  boxed: Boxed,
-  {
-    screen,
-    widthOn = () => 0,
-    policy,
-  }: { screen?: string | undefined; widthOn?: (screen: number) => number; policy?: Policy } = {},
-): Element {
-  const steps =
-    boxed.heights.length === 0
-      ? []
-      : SCREENS.map((at) => ({ screen: at, height: heightAt(boxed.heights, widthOn(at)) }));
+/** A box as one iframe element, as high as it has to be where it stands in a container (`boxHeight`). */
+export function boxMarkup(boxed: Boxed, policy?: Policy): Element {
   return element('iframe', {
     srcdoc: boxDocument(boxed, policy),
     title: boxed.title,
-    style: { display: 'block', width: '100%', height: steppedHeight(steps, screen), border: '0' },
+    style: { display: 'block', width: '100%', height: boxHeight(boxed), border: '0' },
     loading: 'lazy',
     referrerpolicy: 'strict-origin-when-cross-origin',
     sandbox: [
@@ -155,4 +162,4 @@ export function boxMarkup(
 
 /** The same as HTML, as high as `UNMEASURED` says. Reading it back with `unpack` gives the same. */
 export const boxToHtml = (boxed: Boxed, policy?: Policy): string =>
-  toHtml(boxMarkup({ ...boxed, heights: [] }, policy ? { policy } : {}));
+  toHtml(boxMarkup({ ...boxed, heights: [], height: null }, policy));

@@ -296,6 +296,99 @@ describe('forms of code', () => {
   });
 });
 
+describe('what stands in a page otherwise than its code wants', () => {
+  const frame = (path: string, more = '') =>
+    `<iframe src="https://a.example/${path}" title="A" ${more}></iframe>`;
+
+  it.each([
+    ['by its name', frame('menu.PDF')],
+    ['by its address before a query', frame('menu.pdf?page=2')],
+    ['by what the code says', '<object data="https://a.example/menu" type="application/pdf"></object>'],
+  ])('a PDF told %s is a card, and why is said', (_, code) => {
+    expect(kinds(code)).toEqual(['card']);
+    expect(unpack(code).findings.map(({ rule }) => rule)).toContain('document-in-frame');
+  });
+
+  it.each([
+    '<object type="application/x-shockwave-flash" data="https://a.example/p"></object>',
+    '<embed src="https://a.example/p.swf">',
+    '<applet code="Sky.class" archive="https://a.example/sky.jar"></applet>',
+  ])('%s is told to be of a plug-in', (code) => {
+    expect(unpack(code).findings.map(({ rule }) => rule)).toContain('plug-in-gone');
+  });
+
+  it('a frame beside a script that sets its height may stand in a box with it', () => {
+    const code = `${frame('form')}<script src="https://a.example/height.js"></script>`;
+    expect(kinds(code)).toEqual(['frame', 'box', 'card']);
+    const box = unpack(code).choices[1];
+    if (box?.kind !== 'box') throw new Error('It is no box.');
+    expect(box.boxed.code).toBe(code);
+    expect(kinds(frame('form'))).toEqual(['frame', 'card']);
+  });
+
+  it('a style sheet before what it dresses is in the box, and may be asked for', () => {
+    const code =
+      '<link rel="stylesheet" href="https://css.example/m.css"><style>@font-face{src:url(//fonts.example/a.woff)}</style><div class="m"></div><script src="https://a.example/m.js"></script>';
+    const [box] = unpack(code).choices;
+    if (box?.kind !== 'box') throw new Error('It is no box.');
+    expect(box.boxed.code).toBe(code);
+    expect(box.csp['style-src']).toContain('https://css.example');
+    expect(box.csp['font-src']).toContain('https://fonts.example');
+    expect(unpack(code).dropped).toEqual([]);
+  });
+
+  it.each([
+    '<div class="post"><p>First frost on the dome tonight.</p><p>Posted by <a href="https://a.example/wren">Wren</a> on <a href="https://a.example/wren/7"><time>Thursday</time></a></p></div><script src="https://a.example/w.js"></script>',
+    '<blockquote><p>First frost on the dome tonight.</p></blockquote><p>Posted by <a href="https://a.example/wren">Wren</a> on <a href="https://a.example/wren/7">Thursday</a></p>',
+    '<blockquote cite="https://a.example/wren/7"><p>First frost on the dome tonight.</p><footer><a href="https://a.example/wren/7">#7</a> by <a href="https://a.example/wren">Wren</a></footer></blockquote>',
+    '<p>First frost on the dome tonight.</p><p>Posted by <a href="https://a.example/wren">Wren</a> on <a href="https://a.example/wren/7">Thursday</a></p>',
+  ])('what somebody posted is a quotation, and its source is the post: %s', (code) => {
+    const [first] = unpack(code).choices;
+    expect(first?.kind).toBe('quotation');
+    expect(first?.html).toMatch(
+      /^<figure[^>]*><blockquote cite="https:\/\/a\.example\/wren\/7"><p>First frost on the dome tonight\.<\/p><\/blockquote><figcaption/,
+    );
+  });
+});
+
+describe('several things in one code', () => {
+  const frame = (path: string) => `<iframe src="https://a.example/${path}" title="${path}"></iframe>`;
+  const first = (code: string) => {
+    const [choice] = unpack(code).choices;
+    return choice?.kind === 'frame' ? choice.frame.src : choice?.kind;
+  };
+
+  it('are told apart, in order, each as it would be alone', () => {
+    const code = `<p>Here:</p><div style="padding-bottom:75%">${frame('1')}</div> and ${frame('2')}
+      <blockquote><p>First frost on the dome tonight.</p>— Wren</blockquote><script src="https://b.example/w.js"></script>`;
+    const { parts } = unpack(code);
+    expect(parts.map(first)).toEqual(['https://a.example/1', 'https://a.example/2', 'quotation']);
+    expect(unpack(parts[0] ?? '').frame?.shape).toMatchObject({ kind: 'ratio', width: 640, height: 480 });
+    expect(parts[2]).toContain('w.js');
+  });
+
+  it('are each given the script that all of them share', () => {
+    const post = (n: number) => `<x-post n="${n}"></x-post>`;
+    const { parts } = unpack(`${post(1)}${post(2)}<script src="https://b.example/w.js"></script>`);
+    expect(parts.map(first)).toEqual(['box', 'box']);
+  });
+
+  it('are several addresses, one below the other', () => {
+    expect(unpack('https://a.example/1\n www.b.example/2\nhttps://a.example/1').parts).toEqual([
+      'https://a.example/1',
+      'https://www.b.example/2',
+    ]);
+  });
+
+  it.each([
+    frame('1'),
+    'https://a.example/1',
+    `<object data="https://a.example/1">${frame('1')}</object>`,
+    `${frame('1')}<iframe src="https://a.example/count" width="1" height="1"></iframe>`,
+    'Look at https://a.example/1 and https://a.example/2 please.',
+  ])('are not seen in %s', (code) => expect(unpack(code).parts).toEqual([]));
+});
+
 describe('for any words in any form', () => {
   const words = fc.oneof(
     fc.string({ unit: 'binary', maxLength: 24 }),

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { isHostName, policySource } from './host.ts';
 import { FrameSchema } from './frame.ts';
+import { readProviderList } from './providers.ts';
 import { unpack } from './unpack.ts';
 import * as v from 'valibot';
 
@@ -44,6 +45,29 @@ describe('the host of a frame', () => {
       fc.property(fc.string({ maxLength: 30 }), (host) => {
         expect(policySource(`https://${host}/`) ?? 'https://none').toMatch(/^https:\/\/[a-z0-9.:[\]-]+$/);
       }),
+    );
+  });
+});
+
+describe('the hosts that a list of providers is framed from', () => {
+  const framesOf = (url: string, endpoint: string, ...schemes: string[]) => {
+    const list = [{ provider_name: 'Reel', provider_url: url, endpoints: [{ url: endpoint, schemes }] }];
+    const read = readProviderList(JSON.stringify(list));
+    return 'wrong' in read ? read.wrong : read.providers[0]?.frames;
+  };
+
+  it.each([
+    [
+      ['https://reel.example/film/*', 'https://www.reel.example/film/*'],
+      ['reel.example', 'www.reel.example'],
+    ],
+    [['https://*.reel.example/*'], ['*.reel.example']],
+    [['*://reel.example/*', 'http://reel.example/*'], ['reel.example']],
+    // No list speaks for half the web, or for the families of others.
+    [['https://*.example/*', 'https://*/*', 'https://*.other.example/*'], []],
+  ])('are those of the addresses %j', (schemes, frames) => {
+    expect(framesOf('https://reel.example/', 'https://api.elsewhere.example/oembed', ...schemes)).toEqual(
+      frames,
     );
   });
 });

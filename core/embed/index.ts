@@ -10,5 +10,6 @@ export { namedIn } from './namedin.ts';
 export { type Embedded } from './embedded.ts';
 export { aboutPage, hasPlace, type AboutPage } from './aboutpage.ts';
 export { framingOf, type Framing } from './framing.ts';
+export { powersWanted } from './wants.ts';
 export { hostMatches, nearest } from './hostpattern.ts';
 export { readProviderList } from './providers.ts';

@@ -4,8 +4,8 @@ import { readFragment } from '../reading/tree.ts';
 import { BUDGET } from './budget.ts';
 import type { Named } from './boxed.ts';
 import { policySource } from './host.ts';
-import { attributesOf } from './nodes.ts';
-import { scriptsIn, survey, type Survey } from './survey.ts';
+import { attributesOf, rawTextOf } from './nodes.ts';
+import { named, scriptsIn, survey, type Survey } from './survey.ts';
 
 /** Attributes in which code names what it loads. */
 const LOADS = ['src', 'data-src', 'href', 'poster', 'data'];
@@ -45,6 +45,7 @@ function originsIn(found: Survey): string[] {
         return LOADS.map((name) => attributes.get(name) ?? '');
       }),
     ...scriptsIn(found).flatMap(({ text }) => text.match(ADDRESS) ?? []),
+    ...named(found, 'style').flatMap((element) => rawTextOf(element).match(ADDRESS) ?? []),
   ];
   return raw.flatMap((address) => {
     const bare = address.trim();

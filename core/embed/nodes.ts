@@ -40,6 +40,10 @@ export function wordsIn(element: Tree.ParentNode): string {
   return plainLine(text, MOST_WORDS);
 }
 
+/** What stands in an element that holds no other, as it is written: a script, a style sheet. */
+export const rawTextOf = ({ childNodes: [inside] }: Tree.Element): string =>
+  inside && defaultTreeAdapter.isTextNode(inside) ? inside.value : '';
+
 /** An element as a reader recognises it in the code: its name and what it points to. */
 export function describe(element: Tree.Element): string {
   const attributes = attributesOf(element);

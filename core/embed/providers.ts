@@ -1,12 +1,15 @@
 import * as v from 'valibot';
 import { plainLine } from '../text/index.ts';
 import { isHostName } from './host.ts';
+import { HOST_PATTERN } from './hostpattern.ts';
 
 /** A host that answers for addresses of its own what it has to embed (oEmbed 1.0, section 7.1). */
 interface ListedProvider {
   name: string;
-  /** The host that its frames are expected on: the one that answers. */
+  /** The host that answers; its name in the list. */
   host: string;
+  /** The hosts that what it gives is framed from, as far as the list tells: those of the addresses that it answers for. */
+  frames: string[];
   endpoint: string;
   schemes: string[];
 }
@@ -27,6 +30,7 @@ const ListSchema = v.array(
 
 const MOST = 5000;
 const MOST_SCHEMES = 60;
+const MOST_FRAMES = 40;
 
 /** Reads a list of providers as it is openly kept (JSON). `left` names what in it could not be taken, with why; `wrong` says why it is no list. */
 export function readProviderList(
@@ -65,11 +69,15 @@ export function readProviderList(
         continue;
       }
       const known = providers.get(usable.host);
-      if (known) known.schemes.push(...schemes.slice(0, MOST_SCHEMES - known.schemes.length));
-      else
+      const frames = framedFrom(schemes, [usable.hostname, ...hostOf(provider.provider_url ?? '')]);
+      if (known) {
+        known.frames = [...new Set([...known.frames, ...frames])];
+        known.schemes.push(...schemes.slice(0, MOST_SCHEMES - known.schemes.length));
+      } else
         providers.set(usable.host, {
           name,
           host: usable.host,
+          frames,
           endpoint: address,
           schemes: schemes.map((scheme) => plainLine(scheme, 300)).slice(0, MOST_SCHEMES),
         });
@@ -77,4 +85,22 @@ export function readProviderList(
   }
   if (providers.size === 0 && left.length === 0) return { wrong: 'There is no provider in this list.' };
   return { providers: [...providers.values()], left };
+}
+
+const hostOf = (address: string): string[] => (URL.canParse(address) ? [new URL(address).hostname] : []);
+
+/**
+ * The hosts of the addresses that a provider answers for, each as a name or a family. A family has to be of a host by
+ * which the provider goes itself, so that no list speaks for half the web.
+ */
+function framedFrom(schemes: readonly string[], own: readonly string[]): string[] {
+  const frames = schemes.flatMap((scheme) => {
+    const name = /^(?:https?|\*):\/\/([^/?#\s]{1,250})/i.exec(scheme)?.[1]?.toLowerCase();
+    if (name === undefined || !HOST_PATTERN.test(name)) return [];
+    if (!name.startsWith('*.')) return [name];
+    const [family, within] = [name.slice(2), name.slice(1)];
+    const isOwn = own.some((host) => host === family || host.endsWith(within));
+    return isOwn && family.includes('.') ? [name] : [];
+  });
+  return [...new Set(frames)].slice(0, MOST_FRAMES);
 }

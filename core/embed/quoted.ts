@@ -43,7 +43,9 @@ export function quotedFrom(
   const cite = linkAddress(attributesOf(quote).get('cite') ?? '');
   const sourceLinks = [...(beside ? linksOf(beside) : []), ...source.links];
   const ofHost = lines.flatMap(({ links }) => links).filter((href) => host !== null && sameHost(href, host));
-  const address = sourceLinks.at(-1) ?? cite ?? ofHost.at(-1) ?? null;
+  // Of several links in it the one to the post says where these words stand: its day is what is linked.
+  const dated = datedLink(beside) ?? datedLink(quote);
+  const address = cite ?? dated ?? sourceLinks.at(-1) ?? ofHost.at(-1) ?? null;
   const said = plainLine((beside ? wordsIn(beside) : source.words).replace(/^[\s—–―-]+/, ''), 300);
   if (words === '') return null;
   const linked = lines.reduce((sum, line) => sum + line.linked, 0);
@@ -231,6 +233,19 @@ function trimmed(markup: Markup[]): Markup[] {
     const start = at === 0 ? part.trimStart() : part;
     return at === all.length - 1 ? start.trimEnd() : start;
   });
+}
+
+/** The last link in an element that has a moment as its words (HTML, time); null for none. */
+function datedLink(element: Tree.Element | null): string | null {
+  let found: string | null = null;
+  const waiting: Tree.Node[] = element ? [element] : [];
+  for (let node = waiting.pop(); node !== undefined; node = waiting.pop()) {
+    if (!defaultTreeAdapter.isElementNode(node)) continue;
+    const holdsTime = node.childNodes.some((child) => 'tagName' in child && child.tagName === 'time');
+    if (node.tagName === 'a' && holdsTime) found = linkAddress(attributesOf(node).get('href') ?? '') ?? found;
+    waiting.push(...node.childNodes.toReversed());
+  }
+  return found;
 }
 
 function linksOf(element: Tree.Element): string[] {

@@ -1,7 +1,7 @@
 import { defaultTreeAdapter, type DefaultTreeAdapterTypes as Tree } from 'parse5';
 import { plainLine } from '../text/index.ts';
 import { attributeReason, elementReason, type Dropped } from './dropped.ts';
-import { attributesOf, describe, isHtml, SWALLOWED, wordsIn } from './nodes.ts';
+import { attributesOf, describe, isHtml, rawTextOf, SWALLOWED, wordsIn } from './nodes.ts';
 
 /** What stands in pasted code, found in one walk. */
 export interface Survey {
@@ -95,9 +95,7 @@ export function scriptsIn(found: Survey): Script[] {
   return named(found, 'script').flatMap((element): Script[] => {
     const attributes = attributesOf(element);
     if (!RUNS.test((attributes.get('type') ?? '').trim())) return [];
-    const [inside] = element.childNodes;
-    const text = inside && defaultTreeAdapter.isTextNode(inside) ? inside.value : '';
-    return [{ element, src: attributes.get('src')?.trim() || null, text }];
+    return [{ element, src: attributes.get('src')?.trim() || null, text: rawTextOf(element) }];
   });
 }
 

@@ -13,6 +13,7 @@ import { readOembed, type Oembed } from './oembed.ts';
 import { droppedBut, named, scriptsIn, survey, type Survey, type Told } from './survey.ts';
 import { addressWritten } from './addresswritten.ts';
 import { codeInData, codeInText } from './written/escaped.ts';
+import { addressesIn, partsIn } from './parts.ts';
 import { straightTags } from './written/tags.ts';
 import { WRAPPINGS } from './written/wrappings.ts';
 
@@ -31,6 +32,8 @@ export interface Unpacked {
   frame: Frame | null;
   /** All that can be made of it, best first. */
   choices: Choice[];
+  /** The codes of all things in it, in order, where there are several: each is unpacked by itself. */
+  parts: string[];
   dropped: Dropped[];
   /** The origins a visitor's browser will talk to first (RFC 6454 serialisation). */
   origins: string[];
@@ -65,6 +68,8 @@ export function unpack(code: string, trustedOrigins: readonly string[] = [], tol
     addressWritten(unquoted(bare)) ??
     (isWrapped(bare) ? null : addressAmong(bare));
   if (address !== null) return unpackAddress(address);
+  const [first, ...more] = addressesIn(bare, addressIn);
+  if (first !== undefined && more.length > 0) return { ...unpackAddress(first), parts: [first, ...more] };
   try {
     const { found, dropped, findings } = readAsWritten(code, trustedOrigins, told);
     return takeApart(found, dropped, findings);
@@ -212,11 +217,14 @@ function takeApart(found: Survey, noted: readonly Dropped[], wrong: readonly Fin
     const made = make(found);
     if (!made) continue;
     if (made.choices.length > 0)
-      return answerOf(id, {
-        ...made,
-        dropped: [...noted, ...made.dropped],
-        findings: [...refusals, ...made.findings],
-      });
+      return {
+        ...answerOf(id, {
+          ...made,
+          dropped: [...noted, ...made.dropped],
+          findings: [...refusals, ...made.findings],
+        }),
+        parts: partsIn(found),
+      };
     refused ??= made.dropped;
     refusals.push(...made.findings);
   }
@@ -245,6 +253,7 @@ function answerOf(
     html: first?.html ?? '',
     frame: first?.kind === 'frame' ? first.frame : null,
     choices,
+    parts: [],
     dropped,
     origins: first?.origins ?? [],
     csp: first?.csp ?? {},

@@ -4,7 +4,8 @@ export type OutsideKind = (typeof OUTSIDE_KINDS)[number];
 
 /**
  * How an address outside was when it was last looked at: not yet, as it should be, moved for good, gone, not letting
- * itself be framed any more, with a certificate that does not hold, without the place that a link leads to, or silent.
+ * itself be framed any more, with a certificate that does not hold, without the place that a link leads to, with a form in
+ * it, or silent.
  */
 export const OUTSIDE_STATES = [
   'unseen',
@@ -14,6 +15,7 @@ export const OUTSIDE_STATES = [
   'refuses',
   'certificate',
   'anchor',
+  'form',
   'silent',
 ] as const;
 export type OutsideState = (typeof OUTSIDE_STATES)[number];
@@ -40,6 +42,8 @@ export interface Answered {
   mayFrame: boolean | null;
   /** Whether the place is there that a link leads to; null where none is named, or where it cannot be told. */
   hasAnchor: boolean | null;
+  /** Whether a form stands in it; null where nobody looked. */
+  hasForm?: boolean | null;
 }
 
 /** Judges an answer by what the address is used for. */
@@ -72,6 +76,8 @@ export function seenOf(address: string, kind: OutsideKind, answered: Answered): 
       'anchor',
       `The page is there, and has no place called “${decoded(new URL(address).hash.slice(1))}” any more.`,
     );
+  if (kind === 'frame' && answered.hasForm)
+    return seen('form', 'A form stands in it, and the frame may not send what visitors type into it.');
   return seen('works', '');
 }
 

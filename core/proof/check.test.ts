@@ -179,15 +179,18 @@ describe('an embed', () => {
 });
 
 it('a box is measured', () => {
-  const box = (heights: { width: number; height: number }[]): Block => {
+  const box = (heights: { width: number; height: number }[], height: number | null = null): Block => {
     const given = unpack('<div id="x"></div><script src="https://a.example/w.js"></script>').choices;
     const made = given.find((choice) => choice.kind === 'box');
     if (!made) throw new Error('no box');
     const attrs = { id: 'place-3', position: 'centred', measure: 'column', gap: 0 } as const;
-    return { type: 'box', attrs: { ...attrs, boxed: { ...made.boxed, heights }, caption: '' } };
+    return { type: 'box', attrs: { ...attrs, boxed: { ...made.boxed, heights, height }, caption: '' } };
   };
   expect(rules(held(labelled), [box([])])).toEqual(['warn box-unmeasured']);
   expect(rules(held(labelled), [box([{ width: 320, height: 500 }])])).toEqual([]);
+  expect(rules(held(labelled), [box([{ width: 320, height: 500 }], 480)])).toEqual(['warn box-cut']);
+  expect(rules(held(labelled), [box([{ width: 320, height: 500 }], 520)])).toEqual([]);
+  expect(rules(held(labelled), [box([], 520)])).toEqual([]);
 });
 
 it('a table says what its columns or its rows are', () => {

@@ -17,7 +17,7 @@ import { Refusal, unfit } from '../refusal.ts';
 import { asWanted, hostsAsked, readWanted, type Wanted } from './aswanted.ts';
 import { askFraming, framingIn } from './framing.ts';
 import { answerText, keepAnswer, listedEndpoint } from './oembed.ts';
-import { aboutInThread, unpackAnswer } from './unpack.ts';
+import { aboutInThread, unpackAnswer, unpackInThread } from './unpack.ts';
 
 const MOST_HTML = 2_000_000;
 
@@ -48,6 +48,7 @@ export async function askAddress(services: Services, siteId: string, raw: string
     (discovered !== null && discovered !== listed
       ? await answerOf(services, discovered, address, says)
       : null);
+  const creator = answer?.creator ?? '';
   const { unpacked, photo } = await made(services, wanted, address, page, answer, says);
   const picture = unpacked.choices
     .map((choice) => (choice.kind === 'card' ? choice.picture : null))
@@ -55,7 +56,35 @@ export async function askAddress(services: Services, siteId: string, raw: string
   return {
     unpacked,
     hosts: hostsAsked(unpacked.choices, wanted),
-    asked: { says, preview: picture ? previewOf(picture) : null, photo },
+    asked: { says, preview: picture ? previewOf(picture) : null, creator, photo },
+  };
+}
+
+/** How many frames of one code are asked about. */
+const MOST_ASKED = 4;
+
+/**
+ * Takes code apart, and asks the hosts of its frames whether they let themselves be framed: what refuses is not what is
+ * made of it first. Throws a Refusal (unfit).
+ */
+export async function askFrames(services: Services, siteId: string, code: string): Promise<UnpackAnswer> {
+  const wanted = await readWanted(services.database, siteId);
+  const unpacked = asWanted(await unpackInThread(code, services.trustedFrames), wanted);
+  const says: string[] = [];
+  const frames = unpacked.choices.filter(({ kind }) => kind === 'frame');
+  const asked = await withoutRefusing(
+    services.outbound,
+    unpacked.choices.filter((choice) => !frames.slice(MOST_ASKED).includes(choice)),
+    says,
+    wanted.site,
+    { keepsSilent: true },
+  );
+  // What its host refuses can be chosen all the same: it may be so only from here.
+  const refused = frames.filter((choice) => !asked.includes(choice));
+  return {
+    unpacked: renewed(unpacked, [...asked, ...refused]),
+    hosts: hostsAsked(unpacked.choices, wanted),
+    asked: { says: [...new Set(says)], preview: null, creator: '', photo: null },
   };
 }
 
@@ -77,6 +106,12 @@ async function made(
     const framed = await withoutRefusing(outbound, unpacked.choices, says, wanted.site);
     return { unpacked: renewed(unpacked, withCard(framed)), photo };
   }
+  if (page?.media) {
+    // What is no page is shown best from here.
+    says.push(`There is a ${page.media} at this address: brought in, it can be placed with whose it is.`);
+    const photo = { address: page.url, title: '', creator: '' };
+    return { unpacked: renewed(unpack(address), [card]), photo };
+  }
   // A keeper's file says where the embed of a page is; else the page itself may be framed.
   const file = fileFor(wanted.files, address);
   const embed = file ? embedAddress(file, address) : null;
@@ -90,7 +125,9 @@ async function made(
     embed === null ? (page?.framing ?? null) : await askFraming(outbound, embed, wanted.site);
   if (framing) says.push(framing.says);
   const choices = framing?.may ? unpacked.choices : [];
-  return { unpacked: renewed(unpacked, withCard(choices)), photo: null };
+  // A whole page in a frame is what is wanted least: its card says what it is.
+  const both = embed === null ? [card, ...choices.filter(({ kind }) => kind !== 'card')] : withCard(choices);
+  return { unpacked: renewed(unpacked, both), photo: null };
 }
 
 /** The same with other choices: the first of them is what is made of it. */
@@ -110,19 +147,20 @@ function renewed(unpacked: Unpacked, choices: Choice[]): Unpacked {
   };
 }
 
-/** The choices without frames that do not let themselves be framed. */
+/** The choices without frames that do not let themselves be framed; those of silent hosts stay where that is asked for. */
 async function withoutRefusing(
   outbound: Outbound,
   choices: readonly Choice[],
   says: string[],
   site: string | null,
+  { keepsSilent = false } = {},
 ): Promise<Choice[]> {
   const kept: Choice[] = [];
   for (const choice of choices) {
     if (choice.kind === 'frame') {
       const framing = await askFraming(outbound, choice.frame.src, site);
       says.push(framing.says);
-      if (!framing.may) continue;
+      if (!framing.may && (framing.answered || !keepsSilent)) continue;
     }
     kept.push(choice);
   }
@@ -135,6 +173,7 @@ interface Answered {
   picture: string | null;
   words: string;
   provider: string;
+  creator: string;
   photo: Asked['photo'];
 }
 
@@ -164,6 +203,7 @@ async function answerOf(
       unpacked,
       title,
       provider,
+      creator: author,
       words: author === '' ? '' : `by ${author}`,
       picture: thumbnail ?? (type === 'photo' ? url : null),
       photo: type === 'photo' && url !== null ? { address: url, title, creator: author } : null,
@@ -178,6 +218,8 @@ async function answerOf(
 interface PageAt {
   url: string;
   about: AboutPage | null;
+  /** What it is where it is no page. */
+  media: 'picture' | 'film' | 'sound' | 'document' | null;
   framing: Framing;
 }
 
@@ -191,12 +233,21 @@ async function pageAt(outbound: Outbound, address: string, says: string[]): Prom
       return null;
     }
     const about = /^\s*</.test(text) ? await aboutInThread(text, url.href) : null;
-    return { url: url.href, about, framing: framingIn(knocked, null) };
+    const media = mediaOf(knocked.headers['content-type'] ?? '');
+    return { url: url.href, about, media, framing: framingIn(knocked, null) };
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
     says.push(error.message);
     return null;
   }
+}
+
+/** What can be brought in, by the kind that its host says it is (RFC 9110, content-type). */
+function mediaOf(type: string): PageAt['media'] {
+  if (/^image\//i.test(type)) return 'picture';
+  if (/^video\//i.test(type)) return 'film';
+  if (/^audio\//i.test(type)) return 'sound';
+  return /^application\/(?:x-)?pdf\b/i.test(type) ? 'document' : null;
 }
 
 /** The link card of an address, with what its page and its host say of it. */

@@ -1,22 +1,49 @@
-import { framingOf, type Framing } from '@placard/core/embed';
+import { framingOf, type Frame, type Framing } from '@placard/core/embed';
 import type { Knocked, Outbound } from '../outbound/outbound.ts';
 import { Refusal } from '../refusal.ts';
+import { wantsInThread } from './unpack.ts';
+
+/** How much of a framed page is read, in bytes. */
+const MOST_HTML = 1_000_000;
+
+/** What a host answers of being framed, and what the page that it frames is seen to need of its sandbox. */
+interface FramingAnswer extends Framing {
+  /** It answered: what it says holds, and is not only what could be found out from here. */
+  answered: boolean;
+  wants: Frame['sandbox'];
+}
 
 /** Asks an address whether it lets itself be framed by the site, wherever it leads on to. */
-export async function askFraming(outbound: Outbound, address: string, site: string | null): Promise<Framing> {
+export async function askFraming(
+  outbound: Outbound,
+  address: string,
+  site: string | null,
+): Promise<FramingAnswer> {
   try {
-    const knocked = await outbound.knock(address, { mostBytes: 0, within: 10_000 });
-    if (knocked.status >= 400)
-      return {
-        may: false,
-        says: `Asked ${knocked.url.host}: it answered ${knocked.status} at this address.`,
-      };
-    return framingIn(knocked, site);
+    const knocked = await outbound.knock(address, { mostBytes: MOST_HTML, within: 10_000 });
+    const { status, url, headers, text } = knocked;
+    const not = (why: string) => ({
+      may: false,
+      says: `Asked ${url.host}: ${why}`,
+      answered: true,
+      wants: [],
+    });
+    if (status >= 400) return not(`it answered ${status} at this address.`);
+    if (isPdf(headers))
+      return not('this is a PDF, and browsers show none in a frame that is kept in bounds.');
+    return { ...framingIn(knocked, site), answered: true, wants: await wantsIn(text) };
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
-    return { may: false, says: error.message };
+    return { may: false, says: error.message, answered: false, wants: [] };
   }
 }
+
+/** What a page is seen to need; nothing of what is too tangled to be read. */
+export const wantsIn = async (text: string): Promise<Frame['sandbox']> =>
+  /^\s*</.test(text) ? wantsInThread(text).catch(() => []) : [];
+
+const isPdf = (headers: Knocked['headers']): boolean =>
+  /^application\/(?:x-)?pdf\b/i.test(headers['content-type'] ?? '');
 
 /** What an answer says of being framed. */
 export function framingIn({ headers, url }: Pick<Knocked, 'headers' | 'url'>, site: string | null): Framing {

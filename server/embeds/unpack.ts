@@ -1,4 +1,4 @@
-import type { Unpacked } from '@placard/core/embed';
+import type { Frame, Unpacked } from '@placard/core/embed';
 import { unfit } from '../refusal.ts';
 import { threadsOf } from '../threads.ts';
 import type { Task, Worked } from './unpack.worker.ts';
@@ -28,6 +28,12 @@ export async function aboutInThread(html: string, address: string): Promise<NonN
 export async function hasPlaceInThread(html: string, place: string): Promise<boolean> {
   const { has } = await work({ do: 'place', html, place });
   return has === true;
+}
+
+/** The words of a sandbox that a foreign page is seen to need. Throws a Refusal (unfit). */
+export async function wantsInThread(html: string): Promise<Frame['sandbox']> {
+  const { wants } = await work({ do: 'wants', html });
+  return wants ?? [];
 }
 
 async function work(task: Task): Promise<Worked> {

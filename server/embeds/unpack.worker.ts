@@ -3,8 +3,10 @@ import {
   hasPlace,
   readOembed,
   unpack,
+  powersWanted,
   unpackOembed,
   type AboutPage,
+  type Frame,
   type Oembed,
   type Unpacked,
 } from '@placard/core/embed';
@@ -13,7 +15,8 @@ export type Task =
   | { do: 'unpack'; code: string; trusted: string[] }
   | { do: 'answer'; text: string; page: string; trusted: string[] }
   | { do: 'about'; html: string; address: string }
-  | { do: 'place'; html: string; place: string };
+  | { do: 'place'; html: string; place: string }
+  | { do: 'wants'; html: string };
 
 export interface Worked {
   unpacked?: Unpacked;
@@ -21,6 +24,7 @@ export interface Worked {
   wrong?: string;
   about?: AboutPage;
   has?: boolean;
+  wants?: Frame['sandbox'];
 }
 
 export default (task: Task): Worked => {
@@ -36,5 +40,7 @@ export default (task: Task): Worked => {
       return { about: aboutPage(task.html, task.address) };
     case 'place':
       return { has: hasPlace(task.html, task.place) };
+    case 'wants':
+      return { wants: powersWanted(task.html) };
   }
 };

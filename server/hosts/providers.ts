@@ -20,7 +20,17 @@ export async function readProviders(
 ): Promise<{ providers: Provider[]; left: string[] }> {
   const { providers, left } = read(list);
   const reviewOf = await hostReviews(database, siteId);
-  return { providers: providers.map((one) => ({ ...one, review: reviewOf(one.host) })), left };
+  return { providers: providers.map((one) => ({ ...one, review: standOf(one, reviewOf) })), left };
+}
+
+/** How we stand to a provider, by all hosts that it is known by. */
+function standOf(
+  { host: answers, frames }: { host: string; frames: readonly string[] },
+  reviewOf: (host: string) => Provider['review'],
+): Provider['review'] {
+  const reviews = frames.map(reviewOf);
+  if ([...reviews, reviewOf(answers)].includes('refused')) return 'refused';
+  return reviews.length > 0 && reviews.every((review) => review === 'approved') ? 'approved' : 'unreviewed';
 }
 
 /** Takes over some of a list; a refused host stays refused. Answers how many. Throws unfit. */
@@ -32,22 +42,29 @@ export async function takeProviders(
 ): Promise<number> {
   const { providers } = read(list);
   const reviewOf = await hostReviews(database, siteId);
-  const chosen = providers.filter((one) => hosts.includes(one.host) && reviewOf(one.host) !== 'refused');
+  const chosen = providers.filter((one) => hosts.includes(one.host) && standOf(one, reviewOf) !== 'refused');
   await database.transaction(async (transaction) => {
-    for (const { name, endpoint, schemes, host: at } of chosen) {
+    for (const { name, endpoint, schemes, host: answers, frames } of chosen) {
       const provider = { name, endpoint, schemes };
-      const decided = {
-        review: 'approved' as const,
-        note: `${name}, out of a list of oEmbed providers`,
-        decidedBy: person.id,
-        decidedAt: new Date(),
-      };
-      const set = approve && reviewOf(at) !== 'approved' ? { provider, ...decided } : { provider };
       await transaction
         .insert(host)
-        .values({ siteId, host: at, review: 'unreviewed', ...set })
-        .onDuplicateKeyUpdate({ set });
-      if (approve) await markPages(transaction, siteId, { host: at });
+        .values({ siteId, host: answers, review: 'unreviewed', provider })
+        .onDuplicateKeyUpdate({ set: { provider } });
+      if (!approve) continue;
+      // What answers is only asked by us; what visitors load is what is framed.
+      for (const at of frames.filter((one) => reviewOf(one) !== 'approved')) {
+        const decided = {
+          review: 'approved' as const,
+          note: `${name}, out of a list of oEmbed providers`,
+          decidedBy: person.id,
+          decidedAt: new Date(),
+        };
+        await transaction
+          .insert(host)
+          .values({ siteId, host: at, ...decided })
+          .onDuplicateKeyUpdate({ set: decided });
+        await markPages(transaction, siteId, { host: at });
+      }
     }
   });
   return chosen.length;

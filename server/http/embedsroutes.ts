@@ -2,6 +2,7 @@ import type { Router } from 'express';
 import {
   askAddress,
   askForHost,
+  askFrames,
   askFraming,
   forgetHost,
   keepHostFile,
@@ -48,10 +49,16 @@ export function embedRoutes(
     const unpacked = asWanted(await unpackInThread(body.code, trustedFrames), wanted);
     return { unpacked, hosts: hostsAsked(unpacked.choices, wanted) };
   });
-  route(router, whoAsks, askAddress, async ({ body }) => {
-    const previewOf = (address: string) => outsideAddress(store, contentOrigin, address);
-    return ask.askAddress({ database, outbound, previewOf, trustedFrames }, await siteId(), body.address);
-  });
+  const asking = {
+    database,
+    outbound,
+    previewOf: (address: string) => outsideAddress(store, contentOrigin, address),
+    trustedFrames,
+  };
+  route(router, whoAsks, askAddress, async ({ body }) =>
+    ask.askAddress(asking, await siteId(), body.address),
+  );
+  route(router, whoAsks, askFrames, async ({ body }) => ask.askFrames(asking, await siteId(), body.code));
   route(router, whoAsks, askFraming, async ({ body }) => {
     refuseUnsafe([{ frame: body.frame, boxed: null }], trustedFrames);
     return framingOf(outbound, body.frame.src, null);

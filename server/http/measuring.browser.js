@@ -10,9 +10,11 @@
   );
   addEventListener(
     'error',
-    ({ target }) => target !== window && tell({ failed: target.src || target.href }),
+    ({ target, message }) =>
+      tell(target === window ? { broke: message } : { failed: target.src || target.href }),
     true,
   );
+  addEventListener('unhandledrejection', ({ reason }) => tell({ broke: String(reason?.message ?? reason) }));
   new ResizeObserver(height).observe(root);
   new MutationObserver(height).observe(root, { subtree: true, childList: true, attributes: true });
   addEventListener('load', () => {

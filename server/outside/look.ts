@@ -1,5 +1,5 @@
 import { mayFetch, seenOf, type OutsideKind, type OutsideSeen } from '@placard/core/outside';
-import { framingIn } from '../embeds/framing.ts';
+import { framingIn, wantsIn } from '../embeds/framing.ts';
 import { hasPlaceInThread } from '../embeds/unpack.ts';
 import type { Outbound } from '../outbound/outbound.ts';
 import { Refusal } from '../refusal.ts';
@@ -36,7 +36,7 @@ export class Looker {
     const wantsPlace = kind === 'link' && place !== '' && !place.includes(':~:') && !place.startsWith('/');
     try {
       const knocked = await this.#outbound.knock(address, {
-        mostBytes: wantsPlace ? MOST_HTML : 0,
+        mostBytes: wantsPlace || kind === 'frame' ? MOST_HTML : 0,
         within: this.#patience,
       });
       const { status, url, forGood, text, headers } = knocked;
@@ -46,6 +46,7 @@ export class Looker {
         forGood,
         trouble: null,
         mayFrame: kind === 'frame' ? framingIn(knocked, null).may : null,
+        hasForm: kind === 'frame' && (await wantsIn(text)).includes('allow-forms'),
         hasAnchor: wantsPlace && text !== '' ? await hasPlaceInThread(text, place).catch(() => null) : null,
       });
       return seen.state === 'silent' ? { ...seen, later: restOf(headers['retry-after']) } : seen;

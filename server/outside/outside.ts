@@ -1,4 +1,4 @@
-import { and, asc, count, eq, gt, inArray, isNull, notInArray, sql } from 'drizzle-orm';
+import { and, asc, count, eq, gt, inArray, isNull, ne, notInArray, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { OutsideLine } from '@placard/core/contract';
 import { outsideIn, type OutsideKind, type OutsideSeen } from '@placard/core/outside';
@@ -120,7 +120,7 @@ export async function outsideOf(
       })
       .from(pageOutside)
       .innerJoin(outside, eq(outside.id, pageOutside.outsideId))
-      .where(and(inArray(pageOutside.pageId, some), isWrong()));
+      .where(and(inArray(pageOutside.pageId, some), isTold()));
     for (const { address, kind, ...row } of rows) seen.set(`${kind} ${address}`, row);
   }
   return (address, kind) => seen.get(`${kind} ${address}`);
@@ -129,11 +129,14 @@ export async function outsideOf(
 /** A host that is silent once may be so for a moment; then nobody is told yet. */
 export const SILENT_OFTEN = 3;
 
-const isWrong = () =>
+/** Wrong, or wrong by how a page has it: whether a form can be sent is said by the frame. */
+const isTold = () =>
   and(
     notInArray(outside.state, ['unseen', 'works']),
     sql`not (${outside.state} = 'silent' and ${outside.failures} < ${SILENT_OFTEN})`,
   );
+
+const isWrong = () => and(isTold(), ne(outside.state, 'form'));
 
 const PER_ANSWER = 100;
 

@@ -3,6 +3,7 @@ import type { BoxBlock } from '@placard/core/page';
 import { useState } from 'react';
 import { Checkbox } from '../kit/checkbox.tsx';
 import { Notice } from '../kit/notice.tsx';
+import { NumberField } from '../kit/numberfield.tsx';
 import { Switch } from '../kit/switch.tsx';
 import { Field } from '../placard/field.tsx';
 import { useMeasured, type Measured } from './usemeasured.tsx';
@@ -55,16 +56,40 @@ export function BoxControls({
       )}
       <div className="flex items-baseline justify-between gap-3 border-b border-rule py-1.5">
         <span>
-          {heights.length === 0
-            ? 'Nobody has measured it yet.'
-            : from === to
-              ? `${from} px high at every width`
-              : `${from} to ${to} px high, by its width`}
+          {boxed.height
+            ? `${boxed.height} px high at every width`
+            : heights.length === 0
+              ? 'Nobody has measured it yet.'
+              : from === to
+                ? `${from} px high at every width`
+                : `${from} to ${to} px high, by its width`}
         </span>
         <button type="button" className="button-plain -mr-1.5" onClick={() => setAgain(again + 1)}>
           Measure again
         </button>
       </div>
+      <div className="flex items-center justify-between gap-3 border-b border-rule py-1.5">
+        <span>Height</span>
+        <NumberField
+          label="Height of the box"
+          hideLabel
+          className="w-20"
+          unit="px"
+          placeholder="measured"
+          value={boxed.height ?? null}
+          least={40}
+          most={4000}
+          onChange={(height) => set({ height })}
+          onEmpty={() => set({ height: null })}
+        />
+      </div>
+      {measured && measured.broke.length > 0 && (
+        <Notice severity="warn">
+          A script in it broke off: <span className="break-words">{measured.broke.join('; ')}</span>. A box
+          keeps nothing in the visitor’s browser and runs no code that is put together from words; what needs
+          that works only in the host’s own frame, or as a link card.
+        </Notice>
+      )}
       {measured?.silent && (
         <Notice severity="warn">
           It did not load: what is in it does not answer, or does not work in a box.

@@ -41,7 +41,7 @@ export function EmbedLabel({
 }) {
   const choices = answer?.unpacked.choices ?? [];
   const called = titleOf(block);
-  const still = () => stillOf(choices, answer?.asked?.preview ?? null, called);
+  const still = () => stillOf(choices, answer?.asked, called);
   return (
     <div className="wall-label">
       <h2 className="text-[20px]">{called || 'An embed'}</h2>
@@ -94,8 +94,14 @@ function titleOf(block: Block | undefined): string {
 }
 
 /** The picture that a host shows of it, and what that is. */
-function stillOf(choices: readonly Choice[], preview: string | null, title: string): HostsStill | null {
+function stillOf(choices: readonly Choice[], asked: UnpackAnswer['asked'], title: string): HostsStill | null {
   const card = choices.find((choice) => choice.kind === 'card' && choice.picture !== null);
   if (card?.kind !== 'card' || card.picture === null) return null;
-  return { address: card.picture, title, creator: '', page: card.card.address, preview };
+  return {
+    address: card.picture,
+    title,
+    creator: asked?.creator ?? '',
+    page: card.card.address,
+    preview: asked?.preview ?? null,
+  };
 }

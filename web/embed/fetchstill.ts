@@ -9,15 +9,18 @@ interface Still {
   creator: string;
   /** The page that it is of. */
   page: string;
+  /** Under which terms it may be used, where somebody said so. */
+  licence?: string;
 }
 
 /** Asks for it to come in, with where it is from on its placard; answers the arrival. */
 async function bringIn(
-  { address, creator, page }: Still,
+  { address, creator, page, licence }: Still,
   words: { title: string; alt?: string },
 ): Promise<string> {
   const label = {
     ...words,
+    ...(licence ? { licence } : {}),
     title: words.title.slice(0, 300),
     creator: creator.slice(0, 300),
     sourceUrl: page,

@@ -7,13 +7,16 @@ import { useDo, useMay } from '../kit/asking.ts';
 import { Checkbox } from '../kit/checkbox.tsx';
 import { BlockPreview } from './blockpreview.tsx';
 import { Fold } from '../kit/fold.tsx';
-import { ALL_POWERS, IN_WORDS, MEANS, powersOf, without, withPower, type Power } from './powers.ts';
+import { Notice } from '../kit/notice.tsx';
+import { useFraming } from './useframing.ts';
+import { ALL_POWERS, IN_WORDS, MEANS, WANTED, powersOf, without, withPower, type Power } from './powers.ts';
 
 /** What a frame may do, and a way to find out what it needs by taking one power away at a time. */
 export function LeastPower({ block, onChange }: { block: Embed; onChange: (frame: Frame) => void }) {
   const { frame } = block.attrs;
   const powers = powersOf(frame);
   const [trying, setTrying] = useState(false);
+  const missing = (useFraming(frame)?.wants ?? []).filter((power) => !powers.includes(power));
   return (
     <div role="group" aria-label="What it may do" className="text-[13px]">
       <div className="flex items-baseline justify-between gap-3 pt-1.5">
@@ -29,6 +32,23 @@ export function LeastPower({ block, onChange }: { block: Embed; onChange: (frame
           ? 'be looked at, and nothing else'
           : powers.map((power) => IN_WORDS[power]).join('; ')}
       </p>
+      {missing.map((power) => (
+        <Notice
+          key={power}
+          severity="warn"
+          action={
+            <button
+              type="button"
+              className="button shrink-0"
+              onClick={() => onChange(withPower(frame, power))}
+            >
+              Let it
+            </button>
+          }
+        >
+          {WANTED[power] ?? `Its page is made to ${IN_WORDS[power]}.`} It may not {IN_WORDS[power]}.
+        </Notice>
+      ))}
       <Fold says="Give or take each" className="border-b border-rule py-1">
         <ul>
           {ALL_POWERS.map((power) => (

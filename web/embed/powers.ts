@@ -73,3 +73,10 @@ export const withPower = (frame: Frame, power: Power): Frame => ({
   sandbox: SANDBOX_TOKENS.filter((token) => token === power || frame.sandbox.includes(token)),
   permissions: PERMISSIONS.filter((one) => one === power || frame.permissions.includes(one)),
 });
+
+/** What is seen in a page that needs a power. */
+export const WANTED: Partial<Record<Power, string>> = {
+  'allow-forms': 'A form stands in it.',
+  'allow-popups': 'Links in it open windows.',
+  'allow-popups-to-escape-sandbox': 'It opens a window to pay or to sign in.',
+};

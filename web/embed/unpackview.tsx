@@ -7,6 +7,8 @@ import { mayPass } from '../kit/api.ts';
 import { Code } from '../kit/code.tsx';
 import { useHavingInHand } from '../kit/inhand.ts';
 import { Notice } from '../kit/notice.tsx';
+import { useOnce } from '../kit/once.ts';
+import { draftsOf } from './drafts.ts';
 import { EmbedLabel } from './embedlabel.tsx';
 import { bringPhoto } from './fetchstill.ts';
 import { OfAHost } from './ofahost.tsx';
@@ -55,6 +57,16 @@ export function UnpackView({
   // What was brought in before another address was written is of that one.
   const brings = photo !== null && bring.variables?.address === photo.address;
   const card = choices.find((one) => one.kind === 'card');
+  const [refusedAll, setRefusedAll] = useState<string | null>(null);
+  const all = useOnce(async () => {
+    setRefusedAll(null);
+    try {
+      onPlace(await draftsOf(unpacked?.parts ?? []));
+    } catch (wrong) {
+      if (!(wrong instanceof Error)) throw wrong;
+      setRefusedAll(wrong.message);
+    }
+  });
   if (finding)
     return (
       <OfAHost section={section} onPlace={onPlace} onPaste={() => setFinding(false)} onClose={onClose} />
@@ -144,6 +156,7 @@ export function UnpackView({
           onChoose={choose}
           onChange={change}
         >
+          {refusedAll && <Notice severity="stop">{refusedAll}</Notice>}
           {brings && bring.error && <Notice severity="stop">{bring.error.message}</Notice>}
           {brings && bring.isSuccess && (
             <Notice
@@ -154,8 +167,7 @@ export function UnpackView({
                 </Link>
               }
             >
-              The photo is coming in, with whose it is and where it is from. Accept and label it, and it can
-              be placed.
+              It is coming in, with where it is from. Accept and label it, and it can be placed.
             </Notice>
           )}
           <div className="sticky -bottom-4 mt-3 flex flex-wrap gap-2.5 bg-card pt-2 pb-4">
@@ -167,6 +179,11 @@ export function UnpackView({
             >
               Put it in the page
             </button>
+            {unpacked && unpacked.parts.length > 1 && (
+              <button type="button" className="button" disabled={all.busy || !known} onClick={all.press}>
+                {all.busy ? 'Taking them apart …' : `Put all ${unpacked.parts.length} in the page`}
+              </button>
+            )}
             {photo && card && !(brings && bring.isSuccess) && (
               <button
                 type="button"
@@ -174,7 +191,7 @@ export function UnpackView({
                 disabled={bring.isPending || !known}
                 onClick={() => bring.mutate({ ...photo, page: card.card.address })}
               >
-                Bring the photo in
+                Bring it in
               </button>
             )}
             {given.trim() !== '' && unpacked?.form !== 'address' && (

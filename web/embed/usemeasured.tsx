@@ -1,16 +1,21 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Site } from '@placard/core/contract';
 import type { BoxBlock } from '@placard/core/page';
+import { paced } from '../kit/pace.ts';
 import { useBlockPreview } from './blockpreview.tsx';
 
 /** Widths at which a box is measured besides the site's own measures: phones, and columns of tables and cards. */
-const NARROW = [240, 288, 358];
-/** How long nothing may change before a height is taken for what it is, and how long that is waited for. In milliseconds. */
-const [STILL, LONGEST] = [900, 12_000];
+const NARROW = [200, 288, 358];
+const MOST_WIDTHS = 8;
+/**
+ * How long nothing may change before a height is taken for what it is; how long one is waited for that does not load; and
+ * how long heights are heeded that change after they were taken: hosts answer their own scripts late. In milliseconds.
+ */
+const [STILL, LONGEST, LATE] = [900, 12_000, 10_000].map(paced) as [number, number, number];
 const [LOWEST, HIGHEST] = [20, 10_000];
 
-/** How many addresses a box may tell of. */
-const MOST_TOLD = 20;
+/** How many addresses a box may tell of, and how much of what broke in it. */
+const [MOST_TOLD, MOST_BROKEN, LONGEST_BROKEN] = [20, 3, 200];
 
 /** The address of the web that a box tells of, if it is one. */
 function addressSaid(said: unknown): URL | null {
@@ -26,61 +31,68 @@ export interface Measured {
   refused: string[];
   /** Addresses that it asked for and that did not come. */
   failed: string[];
+  /** What broke off in its scripts, in the browser's words. */
+  broke: string[];
   /** It never told that it had loaded. */
   silent: boolean;
 }
 
 /**
  * Measures a box in this browser, at several widths at once, on the users'-content origin; gives frames to be put
- * somewhere on the screen where nobody sees them. What a box tells of itself is taken for numbers and origins and no more.
+ * somewhere on the screen where nobody sees them. `onMeasured` hears of the heights whenever nothing has changed for a
+ * while, and once more when something has changed after that; `onOver` when nothing more is heeded. What a box tells of
+ * itself is taken for numbers, origins and one line of words, and no more.
  */
 export function useMeasured(
   block: BoxBlock,
   site: Site,
   onMeasured: (measured: Measured) => void,
-  longest = LONGEST,
+  { longest = LONGEST, onOver = () => {} }: { longest?: number; onOver?: () => void } = {},
 ) {
   const preview = useBlockPreview({
     ...block,
-    attrs: { ...block.attrs, boxed: { ...block.attrs.boxed, heights: [], title: '-' } },
+    attrs: { ...block.attrs, boxed: { ...block.attrs.boxed, heights: [], height: null, title: '-' } },
   });
   const address = preview.data?.measure ?? null;
   const widths = [...new Set([...NARROW, ...site.measures.map(({ width }) => width)])]
     .sort((a, b) => a - b)
-    .slice(0, 8);
+    .slice(0, MOST_WIDTHS);
   const frames = useRef(new Map<number, HTMLIFrameElement>());
-  const told = useRef(onMeasured);
+  const told = useRef({ onMeasured, onOver });
   useEffect(() => {
-    told.current = onMeasured;
+    told.current = { onMeasured, onOver };
   });
-  const [measuring, setMeasuring] = useState(true);
+  const [stage, setStage] = useState<'measuring' | 'heeding' | 'over'>('measuring');
   const known = widths.join(' ');
   useEffect(() => {
     if (!address) return undefined;
-    setMeasuring(true);
+    setStage('measuring');
     const heights = new Map<number, number>();
     const refused = new Set<string>();
     const failed = new Set<string>();
+    const broke = new Set<string>();
     const loaded = new Set<number>();
-    let still: ReturnType<typeof setTimeout> | undefined;
-    let over = false;
-    const end = () => {
-      if (over) return;
-      over = true;
-      setMeasuring(false);
-      told.current({
+    let [still, late]: ReturnType<typeof setTimeout>[] = [];
+    const tell = () => {
+      setStage((now) => (now === 'measuring' ? 'heeding' : now));
+      told.current.onMeasured({
         heights: [...heights].map(([width, height]) => ({ width, height })).sort((a, b) => a.width - b.width),
         refused: [...refused].sort(),
         // What the policy refused fails too, and is told as what it is.
         failed: [...failed].filter((address) => !refused.has(new URL(address).origin)).sort(),
+        broke: [...broke],
         silent: loaded.size === 0,
       });
+      late ??= setTimeout(() => {
+        setStage('over');
+        told.current.onOver();
+      }, LATE);
     };
     const count = known.split(' ').length;
     const hear = ({
       source,
       data,
-    }: MessageEvent<Record<'of' | 'height' | 'refused' | 'failed' | 'loaded', unknown>>) => {
+    }: MessageEvent<Record<'of' | 'height' | 'refused' | 'failed' | 'broke' | 'loaded', unknown>>) => {
       const from = [...frames.current].find(([, frame]) => frame.contentWindow === source);
       if (!from || typeof data !== 'object' || data?.of !== 'box') return;
       const [width] = from;
@@ -90,19 +102,20 @@ export function useMeasured(
       if (refusing && refused.size < MOST_TOLD) refused.add(refusing.origin);
       const failing = addressSaid(data.failed);
       if (failing && failed.size < MOST_TOLD) failed.add(failing.href);
+      if (typeof data.broke === 'string' && broke.size < MOST_BROKEN)
+        broke.add(data.broke.slice(0, LONGEST_BROKEN));
       if (data.loaded === true) loaded.add(width);
       clearTimeout(still);
-      if (loaded.size === count) still = setTimeout(end, STILL);
+      if (loaded.size === count || late) still = setTimeout(tell, STILL);
     };
     addEventListener('message', hear);
-    const ending = setTimeout(end, longest);
+    const waited = setTimeout(() => late ?? tell(), longest);
     return () => {
       removeEventListener('message', hear);
-      clearTimeout(still);
-      clearTimeout(ending);
+      for (const timer of [still, waited, late]) clearTimeout(timer);
     };
   }, [address, known, longest]);
-  const hidden = address && (
+  const hidden = address && stage !== 'over' && (
     // On the screen, or browsers let it rest; and behind a pixel of it.
     <div aria-hidden className="pointer-events-none fixed bottom-0 left-0 size-px overflow-hidden opacity-0">
       {widths.map((width) => (
@@ -122,5 +135,5 @@ export function useMeasured(
       ))}
     </div>
   );
-  return { hidden, measuring, error: preview.error };
+  return { hidden, measuring: stage === 'measuring', error: preview.error };
 }

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { askAddress, unpackEmbed, type UnpackAnswer } from '@placard/core/contract';
+import { askAddress, askFrames, unpackEmbed, type UnpackAnswer } from '@placard/core/contract';
 import { call, type Refusal } from '../kit/api.ts';
 import { paced } from '../kit/pace.ts';
 
@@ -23,6 +23,12 @@ export function useUnpacked(code: string) {
       if (over) return;
       setAnswered({ code, answer: unpacked });
       const [choice] = unpacked.unpacked.choices;
+      if (choice?.kind === 'frame') {
+        // What can be made of it is known; whether its host lets it be framed is heard of when it answers.
+        const asked = await call(askFrames, { body: { code } }).catch(() => null);
+        if (asked && !over) setAnswered({ code, answer: asked });
+        return;
+      }
       if (unpacked.unpacked.form !== 'address' || choice?.kind !== 'card') return;
       setAsking(true);
       const asked = await call(askAddress, { body: { address: choice.card.address } });

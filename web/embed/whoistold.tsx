@@ -1,9 +1,6 @@
-import { useQuery } from '@tanstack/react-query';
-import { askFraming } from '@placard/core/contract';
-import { policyLine } from '@placard/core/embed';
+import { policyLine, type Frame } from '@placard/core/embed';
 import { kindOf, type Block } from '@placard/core/page';
-import { call } from '../kit/api.ts';
-import { useMay } from '../kit/asking.ts';
+import { useFraming } from './useframing.ts';
 
 /** Who is told what before a visitor does anything, and the line that the site's policy needs. */
 export function WhoIsTold({ block }: { block: Block }) {
@@ -33,19 +30,12 @@ export function WhoIsTold({ block }: { block: Block }) {
 }
 
 /** What the host answers when it is asked whether it lets itself be framed. */
-function Framing({ frame }: { frame: Extract<Block, { type: 'embed' }>['attrs']['frame'] }) {
-  const may = useMay(askFraming);
-  const asked = useQuery({
-    queryKey: ['framing', frame.src],
-    queryFn: () => call(askFraming, { body: { frame } }),
-    enabled: may,
-    staleTime: 60_000,
-    retry: false,
-  });
-  if (!asked.data) return null;
+function Framing({ frame }: { frame: Frame }) {
+  const asked = useFraming(frame);
+  if (!asked) return null;
   return (
-    <p role="status" className={`mt-2 text-[13px] ${asked.data.may ? 'text-spruce' : 'text-madder'}`}>
-      {asked.data.says}
+    <p role="status" className={`mt-2 text-[13px] ${asked.may ? 'text-spruce' : 'text-madder'}`}>
+      {asked.says}
     </p>
   );
 }

@@ -25,6 +25,7 @@ const STATES: Record<OutsideLine['state'], { says: string; tone: string }> = {
   refuses: { says: 'refuses frames', tone: 'text-madder' },
   certificate: { says: 'no valid certificate', tone: 'text-madder' },
   anchor: { says: 'place is gone', tone: 'text-ochre' },
+  form: { says: 'has a form', tone: 'text-soft' },
   silent: { says: 'does not answer', tone: 'text-ochre' },
 };
 

@@ -30,10 +30,12 @@ export function ProviderList({ onDone }: { onDone: () => void }) {
     if (text.trim() !== '') read.mutate({ body: { list: text } });
   };
   const providers = read.data?.providers ?? [];
-  const usable = providers.filter(({ review }) => review !== 'refused');
-  const matching = providers.filter(({ name, host }) =>
-    `${name} ${host}`.toLowerCase().includes(words.trim().toLowerCase()),
+  const matching = providers.filter(({ name, host, frames }) =>
+    [name, host, ...frames].join(' ').toLowerCase().includes(words.trim().toLowerCase()),
   );
+  // What is looked for is what is meant: the others are left, however they were chosen before.
+  const usable = matching.filter(({ review }) => review !== 'refused').map(({ host }) => host);
+  const taken = usable.filter((host) => chosen.has(host));
   const toggle = (host: string, on: boolean) => {
     const next = new Set(chosen);
     if (on) next.add(host);
@@ -74,16 +76,10 @@ export function ProviderList({ onDone }: { onDone: () => void }) {
         <>
           <div className="mt-3 flex flex-wrap items-center gap-3 text-[13.5px]">
             <Checkbox
-              checked={
-                chosen.size > 0 && chosen.size === usable.length
-                  ? true
-                  : chosen.size > 0
-                    ? 'indeterminate'
-                    : false
-              }
-              onChange={(on) => choose(new Set(on ? usable.map(({ host }) => host) : []))}
+              checked={taken.length === 0 ? false : taken.length === usable.length ? true : 'indeterminate'}
+              onChange={(on) => choose(new Set(on ? usable : []))}
             >
-              {plural(providers.length, 'provider')}
+              {plural(matching.length, 'provider')}
             </Checkbox>
             <input
               type="search"
@@ -95,14 +91,16 @@ export function ProviderList({ onDone }: { onDone: () => void }) {
             />
           </div>
           <ul className="my-2 max-h-[38vh] overflow-y-auto text-[13px]">
-            {matching.slice(0, DRAWN).map(({ name, host, schemes, review }) => (
+            {matching.slice(0, DRAWN).map(({ name, host, frames, schemes, review }) => (
               <li key={host} className="border-b border-rule py-1">
                 <Checkbox
                   checked={chosen.has(host)}
                   disabled={review === 'refused'}
                   onChange={(on) => toggle(host, on)}
                 >
-                  <b>{name}</b>, {host}: {plural(schemes.length, 'kind')} of address; {SAYS[review]}
+                  <b>{name}</b>, {frames.slice(0, 3).join(', ') || host}
+                  {frames.length > 3 && ` and ${frames.length - 3} more`}: {plural(schemes.length, 'kind')} of
+                  address; {SAYS[review]}
                 </Checkbox>
               </li>
             ))}
@@ -124,25 +122,25 @@ export function ProviderList({ onDone }: { onDone: () => void }) {
           )}
           <div className="mt-2 flex flex-wrap items-center gap-3">
             <Checkbox checked={approve} onChange={setApprove}>
-              and approve their hosts
+              and approve the hosts that they are framed from
             </Checkbox>
             <button
               type="button"
               className="button button-go"
-              disabled={chosen.size === 0 || take.isPending}
+              disabled={taken.length === 0 || take.isPending}
               onClick={() =>
                 take.mutate(
-                  { body: { list, hosts: [...chosen], approve } },
+                  { body: { list, hosts: taken, approve } },
                   {
-                    onSuccess: ({ taken }) => {
-                      tell({ says: `${plural(taken, 'provider')} taken over.` });
+                    onSuccess: ({ taken: over }) => {
+                      tell({ says: `${plural(over, 'provider')} taken over.` });
                       onDone();
                     },
                   },
                 )
               }
             >
-              Take over {plural(chosen.size, 'provider')}
+              Take over {plural(taken.length, 'provider')}
             </button>
           </div>
           {take.error && <Notice severity="stop">{take.error.message}</Notice>}

@@ -49,10 +49,19 @@ export function boxOf(
   title: string,
   why = WHY_BOX,
 ): Choice | null {
-  const code = asKept(sliceOf(found, elements));
+  const code = asKept(sliceOf(found, withStyles(found, elements)));
   if (code === '' || code.length > LONGEST_BOXED) return null;
   return boxChoice(boxedFrom(code, plainLine(title, 400)), why);
 }
+
+/** The same with the style sheets of the code: what they dress stands in the box. */
+const withStyles = (found: Survey, elements: readonly Tree.Element[]): Tree.Element[] => [
+  ...elements,
+  ...named(found, 'style', 'link').filter((element) => {
+    const rel = attributesOf(element).get('rel') ?? '';
+    return element.tagName === 'style' || /(?:^|\s)stylesheet(?:\s|$)/i.test(rel);
+  }),
+];
 
 /** Code as every parser reads it back from an attribute: its lines end in one way, and nothing in it is no letter. */
 const asKept = (code: string): string =>
@@ -85,7 +94,9 @@ export function boxMade(
   others: readonly Choice[] = [],
 ): Made {
   const box = boxOf(found, elements, title);
-  const kept = new Map((box ? elements : []).map((element) => [outermost(element), 'whole'] as const));
+  const kept = new Map(
+    (box ? withStyles(found, elements) : []).map((element) => [outermost(element), 'whole'] as const),
+  );
   const tooLong = {
     rule: 'box-too-long',
     severity: 'stop',

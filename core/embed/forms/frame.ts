@@ -3,7 +3,7 @@ import type { Finding } from '../../proof/finding.ts';
 import { writtenAttributes } from '../../markup/index.ts';
 import { plainLine } from '../../text/index.ts';
 import { frameAddress, isPrivateHost } from '../address.ts';
-import { frameChoice } from '../choice.ts';
+import { frameChoice, type Choice } from '../choice.ts';
 import { attributeReason, elementReason, type Dropped } from '../dropped.ts';
 import { frameMarkup, type Frame } from '../frame.ts';
 import { ancestorsOf, attributesOf, describe } from '../nodes.ts';
@@ -11,6 +11,7 @@ import { leastPermissions, leastSandbox } from '../power.ts';
 import { frameShape, isHidden } from '../shape.ts';
 import { droppedBut, named, scriptsIn, type Survey } from '../survey.ts';
 import { captionOf, titleOf } from '../titleof.ts';
+import { boxOf } from './box.ts';
 import type { Form, Made } from './form.ts';
 import { cardOfFrame } from './link.ts';
 
@@ -77,11 +78,42 @@ export function framesMade(
   const choices = rebuilt.map(({ frame: made }, at) =>
     frameChoice(made, at === 0 ? WHY : 'Another frame that stands in the same code.'),
   );
+  const card = cardOfFrame(found, best!.frame);
+  // The built-in readers of PDF are plug-ins to a sandbox (HTML, 4.8.5): nothing would show in it.
+  if (isPdf(first.url) || attributesOf(first.element).get('type')?.trim().toLowerCase() === 'application/pdf')
+    return { choices: [card], dropped: [...refused, ...round], findings: [...refusals, PDF] };
   return {
-    choices: [...choices, cardOfFrame(found, best!.frame)],
+    choices: [...choices, ...boxOfFrame(found, elements, best!.frame.title), card],
     dropped: [...best!.dropped, ...first.dropped, ...refused, ...round],
     findings: [...refusals, ...best!.findings],
   };
+}
+
+const isPdf = ({ pathname }: URL): boolean => /\.pdf$/i.test(pathname);
+
+const PDF = {
+  rule: 'document-in-frame',
+  severity: 'note',
+  says: 'This is a PDF, and browsers show none in a frame that is kept in bounds.',
+  remedy:
+    'Link to it by a card, or bring it in by its address in Gather, and set it in the page as a document.',
+} as const;
+
+/**
+ * A frame beside a script of its host: that mostly gives the frame its height, which it tells by a message. In a box both
+ * are alive, and the box is as high as they come out.
+ */
+function boxOfFrame(found: Survey, frames: readonly Tree.Element[], title: string): Choice[] {
+  const scripts = scriptsIn(found);
+  if (scripts.length === 0) return [];
+  const elements = [...frames, ...scripts.map(({ element }) => element)];
+  const box = boxOf(
+    found,
+    elements,
+    title,
+    'Its script gives the frame its height: in a box both work, and the height is measured.',
+  );
+  return box ? [box] : [];
 }
 
 const WHY =

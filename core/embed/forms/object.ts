@@ -1,6 +1,6 @@
 import type { DefaultTreeAdapterTypes as Tree } from 'parse5';
 import { attributesOf } from '../nodes.ts';
-import { named, type Survey } from '../survey.ts';
+import { droppedBut, named, type Survey } from '../survey.ts';
 import type { Form } from './form.ts';
 import { framesMade } from './frame.ts';
 
@@ -13,17 +13,27 @@ export const object: Form = {
   id: 'object',
   make: (found) => {
     const sourceOf = (element: Tree.Element) => sourceIn(found, element);
-    const usable = named(found, 'object', 'embed').filter((element) => {
+    const all = named(found, 'object', 'embed', 'applet');
+    const isPlugIn = (element: Tree.Element) => {
       const attributes = attributesOf(element);
-      const source = sourceOf(element);
       const kind = `${attributes.get('type') ?? ''} ${attributes.get('classid') ?? ''}`;
-      return source !== '' && !PLUG_IN.test(kind) && !PLUG_IN_FILE.test(source);
-    });
+      return element.tagName === 'applet' || PLUG_IN.test(kind) || PLUG_IN_FILE.test(sourceOf(element));
+    };
+    const usable = all.filter((element) => sourceOf(element) !== '' && !isPlugIn(element));
     // An object may hold the same again for older browsers.
     const outermost = usable.filter(({ parentNode }) => !usable.includes(parentNode as Tree.Element));
-    return outermost.length === 0 ? null : framesMade(found, outermost, sourceOf);
+    if (outermost.length > 0) return framesMade(found, outermost, sourceOf);
+    if (!all.some(isPlugIn)) return null;
+    return { choices: [], dropped: droppedBut(found, new Map()), findings: [PLUG_IN_GONE] };
   },
 };
+
+const PLUG_IN_GONE = {
+  rule: 'plug-in-gone',
+  severity: 'stop',
+  says: 'This needs Flash, Java or another plug-in, which no browser runs any more.',
+  remedy: 'Ask its host for a code of today, or link to its page.',
+} as const;
 
 /** What it loads, by itself or by the first of its parameters that names it. */
 function sourceIn(found: Survey, element: Tree.Element): string {

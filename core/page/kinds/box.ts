@@ -2,7 +2,6 @@ import * as v from 'valibot';
 import { boxMarkup, BoxedSchema } from '../../embed/boxed.ts';
 import { embeddedBox } from '../../embed/embedded.ts';
 import { element, styled } from '../../markup/index.ts';
-import { NARROW, narrowWidthOn, widthOn } from '../availablewidth.ts';
 import { edgeStyle, figureStyle, shownIn, standingIn, StandingSchema } from '../standing.ts';
 import { kind, type Kind } from './kind.ts';
 
@@ -29,17 +28,17 @@ export const box: Kind<Box> = kind<Box>({
   words: ({ attrs }) => attrs.boxed.title,
   markup: ({ attrs }, { context, room }) => {
     const standing = standingIn(room, attrs, context.measures);
-    const shown = shownIn(room, standing);
-    const frame = boxMarkup(attrs.boxed, {
-      screen: context.screen,
-      widthOn: (screen) =>
-        screen < NARROW ? narrowWidthOn(shown, screen) : Math.min(screen, widthOn(shown, screen)),
-    });
+    const frame = boxMarkup(attrs.boxed);
     return [
       element(
         'figure',
         { style: figureStyle(standing, context.screen) },
-        styled(frame, edgeStyle(attrs, context.edges)),
+        // Its height goes by the width that it has, whatever the page round it leaves of the screen.
+        element(
+          'div',
+          { style: { 'container-type': 'inline-size' } },
+          styled(frame, edgeStyle(attrs, context.edges)),
+        ),
         ...(attrs.caption ? [element('figcaption', {}, attrs.caption)] : []),
       ),
     ];

@@ -6,7 +6,8 @@ export const boxUnmeasured: BlockRule = {
   id: 'box-unmeasured',
   lookAtBlock: ({ block }) =>
     block.type === 'box' &&
-    block.attrs.boxed.heights.length === 0 && {
+    block.attrs.boxed.heights.length === 0 &&
+    !block.attrs.boxed.height && {
       severity: 'warn',
       says: `Nobody has measured “${block.attrs.boxed.title}”: it is ${UNMEASURED} px high on every screen, whatever is in it.`,
       remedy: 'Select it in Place, and it is measured at every width.',

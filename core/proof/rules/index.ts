@@ -1,6 +1,7 @@
 import { altMissing } from './altmissing.ts';
 import { assetBinned } from './assetbinned.ts';
 import { assetGone } from './assetgone.ts';
+import { boxCut } from './boxcut.ts';
 import { boxUnmeasured } from './boxunmeasured.ts';
 import { captionsMissing } from './captionsmissing.ts';
 import { compLeft } from './compleft.ts';
@@ -54,6 +55,7 @@ export const RULES: readonly Rule[] = [
   movesUnstopped,
   hostNotApproved,
   boxUnmeasured,
+  boxCut,
   stillArriving,
   notReadable,
   leadsWordless,

@@ -1,5 +1,6 @@
 import { usedOutside } from '../../outside/outsidein.ts';
 import type { OutsideKind, OutsideSeen } from '../../outside/seen.ts';
+import { SANDBOX_TOKENS } from '../../embed/frame.ts';
 import { addressInWords } from '../../embed/linkaddress.ts';
 import type { AnyBlock } from '../../page/kinds/kind.ts';
 import type { Step } from '../../page/walk.ts';
@@ -14,7 +15,7 @@ export const outsideBroken: PageRule = {
     return steps.flatMap((step) =>
       usedOutside(step).flatMap(({ address, kind, words }) => {
         const seen = outside(address, kind);
-        if (!seen) return [];
+        if (!seen || (seen.state === 'form' && maySend(step.block))) return [];
         return {
           severity: 'warn' as const,
           where: nameOf(step),
@@ -36,6 +37,7 @@ const NAMES: Record<OutsideKind, string> = {
 
 function remedyInWords({ state }: OutsideSeen, kind: OutsideKind): string {
   if (state === 'moved') return 'Let it follow to where that is now.';
+  if (state === 'form') return 'Let the frame send it, if the host may have what visitors type.';
   if (state === 'silent') return 'Wait: it is looked at again. If it stays so, take it out.';
   if (state === 'refuses') return 'Put a link card in its place.';
   return kind === 'link'
@@ -50,6 +52,7 @@ function remediesOf(
   { state, leadsTo }: OutsideSeen,
 ): Remedy[] {
   const { block } = step;
+  if (state === 'form') return [instead(step, 'Let it send what visitors type', sending(block))];
   const follow =
     leadsTo === ''
       ? []
@@ -60,6 +63,17 @@ function remediesOf(
       ? []
       : [instead(step, 'Put a link card in its place', asCard(block))];
   return [...follow, ...card, takeOut(step)];
+}
+
+/** True for what may send a form, and for what is in no frame of ours. */
+const maySend = (block: Step['block']): boolean =>
+  block.type !== 'embed' || block.attrs.frame.sandbox.includes('allow-forms');
+
+function sending(block: Step['block']): AnyBlock {
+  if (block.type !== 'embed') return block;
+  const { frame } = block.attrs;
+  const sandbox = SANDBOX_TOKENS.filter((token) => token === 'allow-forms' || frame.sandbox.includes(token));
+  return { ...block, attrs: { ...block.attrs, frame: { ...frame, sandbox } } };
 }
 
 /** A block in which one address stands instead of another, wherever it stands in it. */
