@@ -3,7 +3,7 @@ import { lineOf, signIn, test } from './screen.ts';
 
 interface Proof {
   preview: string;
-  weights: { viewport: number; bytes: number }[];
+  weights: { viewport: number; density: number; bytes: number }[];
 }
 
 for (const title of ['Autumn star parties', 'Sky notes for November', 'Getting here in the dark'])
@@ -12,10 +12,18 @@ for (const title of ['Autumn star parties', 'Sky notes for November', 'Getting h
     const link = (await lineOf(page, title)).getByRole('link', { name: 'Proof' });
     const id = (await link.getAttribute('href'))?.split('/').at(-1);
     const proof = (await (await page.request.get(`/api/pages/${id}/proof`)).json()) as Proof;
-    expect(proof.weights.map(({ viewport }) => viewport)).toEqual([390, 1280]);
-    for (const { viewport, bytes } of proof.weights) {
+    expect(proof.weights.map(({ viewport, density }) => [viewport, density])).toEqual([
+      [390, 1],
+      [390, 2],
+      [1280, 1],
+      [1280, 2],
+    ]);
+    for (const { viewport, density, bytes } of proof.weights) {
       // A browser that has a larger file already takes that: it is somebody's first visit each time.
-      const visitor = await browser.newPage({ viewport: { width: viewport, height: 900 } });
+      const visitor = await browser.newPage({
+        viewport: { width: viewport, height: 900 },
+        deviceScaleFactor: density,
+      });
       await visitor.goto(proof.preview);
       // Pictures are loaded when they come near; one after another is looked at.
       for (const picture of await visitor.locator('main img').all()) {
@@ -31,7 +39,7 @@ for (const title of ['Autumn star parties', 'Sky notes for November', 'Getting h
           .map((entry) => (entry as PerformanceResourceTiming).encodedBodySize)
           .reduce((sum, size) => sum + size, 0),
       );
-      expect(loaded, `at ${viewport}`).toBe(bytes);
+      expect(loaded, `at ${viewport}, ${density} pixels each`).toBe(bytes);
       await visitor.close();
     }
   });

@@ -4,7 +4,7 @@ import { toHtml } from '../markup/index.ts';
 import { added, cueAt, inOrder, joined, shifted, split, timed, without } from './cues.ts';
 import { judgeCue, USUAL_BOUNDS } from './judge.ts';
 import { writeSrt } from './srt.ts';
-import { transcriptMarkup, transcriptOf } from './transcript.ts';
+import { chaptersMarkup, chaptersOf, transcriptMarkup, transcriptOf } from './transcript.ts';
 import { readCaptions, type Cue } from './vtt.ts';
 
 const CUES: Cue[] = [
@@ -167,9 +167,9 @@ describe('SRT', () => {
 describe('a transcript', () => {
   it('puts sentences together, and begins anew after a pause and with each speaker', () => {
     expect(transcriptOf([...CUES, { start: 12.2, end: 13, text: '<v Odd>Left a little.' }])).toEqual([
-      { who: '', words: 'The small telescope looks where the large one looks.' },
-      { who: '', words: 'Now the screws.' },
-      { who: 'Odd', words: 'Left a little.' },
+      { who: '', words: 'The small telescope looks where the large one looks.', at: 1 },
+      { who: '', words: 'Now the screws.', at: 10 },
+      { who: 'Odd', words: 'Left a little.', at: 12.2 },
     ]);
   });
   it('is markup in which nothing is markup', () => {
@@ -177,4 +177,15 @@ describe('a transcript', () => {
       '<p><strong>A:</strong> 1 &lt; 2</p>',
     );
   });
+});
+
+it('chapters are links that open the film where each begins, with its time', () => {
+  const parts = chaptersOf([
+    { start: 0, end: 62, text: 'The <i>screws</i>' },
+    { start: 62.25, end: 90, text: ' ' },
+    { start: 90.5, end: 4000, text: 'Looking & seeing' },
+  ]);
+  expect(toHtml(chaptersMarkup(parts, 'finder.mp4'))).toBe(
+    '<ol><li><a href="finder.mp4#t=0">The screws</a> 0:00</li><li><a href="finder.mp4#t=90.5">Looking &amp; seeing</a> 1:31</li></ol>',
+  );
 });

@@ -24,6 +24,8 @@ export const FactsSchema = v.object({
   duration: v.nullable(v.number()),
   /** Of a film: frames a second, as far as it says so. */
   rate: v.optional(v.number()),
+  /** Of a film: it has no sound; absent where that was not looked for. */
+  silent: v.optional(v.boolean()),
   animated: v.boolean(),
   transparent: v.boolean(),
   /** Exif orientation 1–8 as it came. */

@@ -155,7 +155,8 @@ export const proofPage = endpoint({
     preview: v.string(),
     version: v.number(),
     findings: v.array(FindingSchema),
-    weights: v.array(v.object({ viewport: v.number(), bytes: v.number() })),
+    /** What a first visit loads, by how wide the screen is in CSS pixels and how many of its own pixels each has. */
+    weights: v.array(v.object({ viewport: v.number(), density: v.number(), bytes: v.number() })),
   }),
   problems: [404, 409],
 });

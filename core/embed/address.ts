@@ -75,6 +75,21 @@ function stilled(url: URL): Dropped[] {
   }));
 }
 
+/**
+ * The address of a film's player that begins by itself: whoever came there has pressed play already. By the name that most
+ * hosts know; whoever does not know it shows its own button.
+ */
+export function playing(src: string, permissions: readonly string[]): string {
+  const isFilm = ['fullscreen', 'encrypted-media', 'picture-in-picture'].some((one) =>
+    permissions.includes(one),
+  );
+  if (!isFilm || !URL.canParse(src)) return src;
+  const url = new URL(src);
+  if (![...url.searchParams.keys()].some((name) => BEGINS.test(name)))
+    url.searchParams.append('autoplay', '1');
+  return url.href.length > LONGEST ? src : url.href;
+}
+
 /** True for hosts that visitors elsewhere cannot reach: loopback, private ranges, names without a dot. */
 export function isPrivateHost(hostname: string): boolean {
   if (hostname.startsWith('[')) return /^\[(::1?\]|f[cd]|fe[89ab]|::ffff:)/i.test(hostname);

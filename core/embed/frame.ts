@@ -49,6 +49,8 @@ export type Frame = v.InferOutput<typeof FrameSchema>;
 interface FrameLook {
   /** What it holds until somebody presses it (HTML, `srcdoc`). */
   srcdoc?: string | undefined;
+  /** What is pressed in it may begin to play at once (HTML, autoplay policy). */
+  plays?: boolean;
   /** Its ratio on narrow screens, where that is another one; a switch of two lengths without a media query. */
   narrow?: { width: number; height: number; below: (narrow: string, wide: string) => string } | undefined;
 }
@@ -56,8 +58,9 @@ interface FrameLook {
 const ROOM: Style = { width: '100%', height: 'auto', border: '0' };
 
 /** The frame as one iframe element; in a box of its own where its ratio is another one on narrow screens. */
-export function frameMarkup(frame: Frame, { srcdoc, narrow }: FrameLook = {}): Element {
+export function frameMarkup(frame: Frame, { srcdoc, plays = false, narrow }: FrameLook = {}): Element {
   const { src, title, shape, sandbox, permissions } = frame;
+  const allowed = [...(plays ? ['autoplay'] : []), ...permissions];
   const iframe = (style: Style) =>
     element('iframe', {
       ...(srcdoc === undefined ? { src } : { srcdoc }),
@@ -68,7 +71,7 @@ export function frameMarkup(frame: Frame, { srcdoc, narrow }: FrameLook = {}): E
       loading: 'lazy',
       referrerpolicy: 'strict-origin-when-cross-origin',
       sandbox: sandbox.join(' '),
-      allow: permissions.length > 0 ? permissions.join('; ') : null,
+      allow: allowed.length > 0 ? allowed.join('; ') : null,
     });
   if (shape.kind === 'height') return iframe({ width: '100%', height: `${shape.height}px`, border: '0' });
   const ratio = { 'aspect-ratio': `${shape.width}/${shape.height}` };

@@ -32,7 +32,7 @@ const nameOf = (codec: string) => NAMES[codec] ?? codec.toUpperCase().replaceAll
 
 /** Why browsers may not play a film or sound, in a sentence; empty where all of today's do. */
 export function whyMayNotPlay({ picture, pixels, sound }: Streams): string {
-  const advice = 'Export it as H.264 with eight bits and AAC to be sure.';
+  const advice = 'Files that all of them play are made of it here.';
   if (picture !== '' && !PICTURES.has(picture))
     return `Its picture is ${nameOf(picture)}, which not every browser plays. ${advice}`;
   if (picture === 'h264' && pixels !== '' && !PLAIN.has(pixels)) {
@@ -41,7 +41,7 @@ export function whyMayNotPlay({ picture, pixels, sound }: Streams): string {
   }
   if (sound !== '' && !SOUNDS.has(sound))
     return picture === ''
-      ? `It is ${nameOf(sound)}, which not every browser plays. Export it as AAC or MP3 to be sure.`
+      ? `It is ${nameOf(sound)}, which not every browser plays. ${advice}`
       : `Its sound is ${nameOf(sound)}, which not every browser plays: it may be silent there. ${advice}`;
   return '';
 }

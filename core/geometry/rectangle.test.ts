@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { dragged, largestOf, rescaled, within, type Edge, type Rectangle, type Size } from './rectangle.ts';
+import {
+  dragged,
+  fits,
+  largestOf,
+  rescaled,
+  within,
+  type Edge,
+  type Rectangle,
+  type Size,
+} from './rectangle.ts';
 import { sizeFor } from './wish.ts';
 
 const side = fc.integer({ min: 1, max: 8000 });
@@ -112,4 +121,15 @@ describe('a wished size', () => {
       }),
     );
   });
+});
+
+it.each([
+  [{ width: 600, height: 401 }, { width: 4003, height: 2670 }, 300],
+  [{ width: 1000, height: 667 }, { width: 6000, height: 3999 }, 667],
+  [{ width: 667, height: 1000 }, { width: 4001, height: 5999 }, 667],
+])('a square part of %o is a square part of %o', (from, to, side) => {
+  const part = rescaled({ x: 0, y: 0, width: side, height: side }, from, to);
+  expect(part.width).toBe(part.height);
+  expect(part.width / to.width).toBeCloseTo(side / from.width, 2);
+  expect(fits(part, to)).toBe(true);
 });

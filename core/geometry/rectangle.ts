@@ -88,7 +88,15 @@ export type Edge = 'n' | 'e' | 's' | 'w' | 'ne' | 'se' | 'sw' | 'nw' | 'all';
 /** A rectangle of one picture in the same place of the same picture at another size. */
 export function rescaled({ x, y, width, height }: Rectangle, from: Size, to: Size): Rectangle {
   const [byX, byY] = [to.width / from.width, to.height / from.height];
-  return within({ x: x * byX, y: y * byY, width: width * byX, height: height * byY }, to);
+  const whole = within({ x: x * byX, y: y * byY, width: width * byX, height: height * byY }, to);
+  // A picture of a pixel more or less has a part of the same ratio all the same.
+  const exact = Math.round((whole.width * height) / width);
+  const kept = Math.abs(exact - whole.height) <= Math.max(4, whole.height * 0.01);
+  if (!kept) return whole;
+  if (whole.y + exact <= to.height || exact <= to.height)
+    return within({ ...whole, y: Math.min(whole.y, to.height - exact), height: exact }, to);
+  const narrower = Math.round((whole.height * width) / height);
+  return within({ ...whole, width: narrower }, to);
 }
 
 const clamp = (value: number, least: number, most: number) =>

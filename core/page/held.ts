@@ -79,6 +79,8 @@ export interface HeldAsset {
   height: number;
   /** Seconds; null for still pictures. */
   duration: number | null;
+  /** A film that has no sound. */
+  silent?: boolean | undefined;
   /** Of a document, its language (BCP 47) and how many pages it has, where that is known. */
   language?: string | undefined;
   pages?: number | undefined;

@@ -15,6 +15,8 @@ const PHRASES = {
     play: 'Play',
     loadsFrom: 'Loads from',
     transcript: 'What is said',
+    chapters: 'Chapters',
+    described: 'What is seen',
   },
   cs: {
     credits: 'Zdroje obrázků',
@@ -31,6 +33,8 @@ const PHRASES = {
     play: 'Přehrát',
     loadsFrom: 'Načte se z',
     transcript: 'Co se říká',
+    chapters: 'Kapitoly',
+    described: 'Co je vidět',
   },
   da: {
     credits: 'Billedkreditering',
@@ -47,6 +51,8 @@ const PHRASES = {
     play: 'Afspil',
     loadsFrom: 'Hentes fra',
     transcript: 'Det sagte',
+    chapters: 'Kapitler',
+    described: 'Det sete',
   },
   de: {
     credits: 'Bildnachweise',
@@ -63,6 +69,8 @@ const PHRASES = {
     play: 'Abspielen',
     loadsFrom: 'Lädt von',
     transcript: 'Was gesagt wird',
+    chapters: 'Kapitel',
+    described: 'Was zu sehen ist',
   },
   es: {
     credits: 'Créditos',
@@ -79,6 +87,8 @@ const PHRASES = {
     play: 'Reproducir',
     loadsFrom: 'Se carga desde',
     transcript: 'Lo que se dice',
+    chapters: 'Capítulos',
+    described: 'Lo que se ve',
   },
   fi: {
     credits: 'Kuvien tekijät',
@@ -95,6 +105,8 @@ const PHRASES = {
     play: 'Toista',
     loadsFrom: 'Ladataan palvelimelta',
     transcript: 'Mitä sanotaan',
+    chapters: 'Luvut',
+    described: 'Mitä näkyy',
   },
   fr: {
     credits: 'Crédits',
@@ -111,6 +123,8 @@ const PHRASES = {
     play: 'Lire',
     loadsFrom: 'Se charge depuis',
     transcript: 'Ce qui est dit',
+    chapters: 'Chapitres',
+    described: 'Ce que l’on voit',
   },
   it: {
     credits: 'Crediti',
@@ -127,6 +141,8 @@ const PHRASES = {
     play: 'Riproduci',
     loadsFrom: 'Si carica da',
     transcript: 'Che cosa si dice',
+    chapters: 'Capitoli',
+    described: 'Che cosa si vede',
   },
   nl: {
     credits: 'Beeldverantwoording',
@@ -143,6 +159,8 @@ const PHRASES = {
     play: 'Afspelen',
     loadsFrom: 'Wordt geladen van',
     transcript: 'Wat er gezegd wordt',
+    chapters: 'Hoofdstukken',
+    described: 'Wat te zien is',
   },
   pl: {
     credits: 'Źródła ilustracji',
@@ -159,6 +177,8 @@ const PHRASES = {
     play: 'Odtwórz',
     loadsFrom: 'Wczytuje się z',
     transcript: 'Co jest mówione',
+    chapters: 'Rozdziały',
+    described: 'Co widać',
   },
   pt: {
     credits: 'Créditos',
@@ -175,6 +195,8 @@ const PHRASES = {
     play: 'Reproduzir',
     loadsFrom: 'Carrega de',
     transcript: 'O que se diz',
+    chapters: 'Capítulos',
+    described: 'O que se vê',
   },
   sv: {
     credits: 'Bildkällor',
@@ -191,6 +213,8 @@ const PHRASES = {
     play: 'Spela upp',
     loadsFrom: 'Hämtas från',
     transcript: 'Vad som sägs',
+    chapters: 'Kapitel',
+    described: 'Vad som syns',
   },
 } as const;
 

@@ -6,7 +6,8 @@ import type { Picture } from '../page/kinds/picture.ts';
 import type { HeldAsset } from '../page/held.ts';
 import type { PageDocument } from '../page/document.ts';
 import { exchanged, inverted } from '../page/exchange.ts';
-import { checkPage, pageWeight } from './check.ts';
+import { checkPage } from './check.ts';
+import { pageWeight } from './weight.ts';
 import type { CheckContext } from './rules/rule.ts';
 
 const measures = [
@@ -233,9 +234,20 @@ it('a film without captions should be looked at', () => {
 it('a page weighs what a browser loads at that width', () => {
   const context = { measures, holdings: new Map([['asset-1', held(labelled)]]) };
   const document = { type: 'doc' as const, content: [picture()] };
-  expect(pageWeight(document, context, 1280)).toBe(720 * 40);
-  expect(pageWeight(document, context, 390)).toBe(640 * 40);
-  expect(pageWeight(document, context, 300)).toBe(320 * 40);
+  const at = (width: number, density = 1) => pageWeight(document, context, [{ width, density }])[0];
+  expect(at(1280)).toBe(720 * 40);
+  expect(at(390)).toBe(640 * 40);
+  expect(at(300)).toBe(320 * 40);
+  expect(at(300, 2)).toBe(640 * 40);
+  // What stands twice is loaded once.
+  const twice = {
+    ...document,
+    content: [
+      picture(),
+      { ...picture(), attrs: { ...(picture() as Picture).attrs, id: 'place-9' } } as Block,
+    ],
+  };
+  expect(pageWeight(twice, context, [{ width: 1280, density: 1 }])).toEqual([720 * 40]);
 });
 
 describe('a picture in versions', () => {
@@ -244,8 +256,8 @@ describe('a picture in versions', () => {
     pageWeight(
       { type: 'doc', content: [picture()] },
       { measures, holdings: new Map([['asset-1', { ...asset, sources }]]) },
-      viewport,
-    );
+      [{ width: viewport, density: 1 }],
+    )[0];
 
   it('weighs what its own part for narrow screens weighs there, and not elsewhere', () => {
     const part = {

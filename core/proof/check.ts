@@ -1,11 +1,10 @@
 import { termsOfPlacard } from '../credit/placard.ts';
 import type { PageDocument } from '../page/document.ts';
 import { leadOf, listingOf, type PageBody } from '../page/facts.ts';
-import { bytesLoaded, posterOf } from '../page/files.ts';
 import { heldKey, type HeldAsset, type Use } from '../page/held.ts';
 import { kindOf } from '../page/kinds/index.ts';
 import type { PageContext } from '../page/kinds/kind.ts';
-import { shownUses, walk, type Step } from '../page/walk.ts';
+import { walk, type Step } from '../page/walk.ts';
 import { scheduleWithin } from '../page/seen.ts';
 import { showsOn } from '../page/schedule.ts';
 import type { Finding } from './finding.ts';
@@ -132,12 +131,3 @@ export function nextChange(document: PageDocument, context: CheckContext): strin
 }
 
 const dayAfter = (day: string): string => new Date(Date.parse(day) + 86_400_000).toISOString().slice(0, 10);
-
-/** Bytes a page loads on a screen so wide, choosing files as a browser does for `sizes` and one device pixel. */
-export function pageWeight(document: PageDocument, context: PageContext, screen: number): number {
-  return shownUses(document, context).reduce((sum, { use, shown }) => {
-    const asset = context.holdings.get(heldKey(use));
-    if (!asset || use.as === 'file') return sum;
-    return sum + (use.as === 'film' ? (posterOf(asset)?.bytes ?? 0) : bytesLoaded(asset, shown, screen));
-  }, 0);
-}

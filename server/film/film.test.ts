@@ -55,6 +55,64 @@ describe('the frame of a moment', () => {
   });
 });
 
+describe('what no browser plays as it is', () => {
+  it.each<[string, string, string, string[]]>([
+    ['film.mkv', 'mkv', 'film', ['-c:v', 'libx264', '-c:a', 'ac3']],
+    ['film.avi', 'avi', 'film', ['-c:v', 'mpeg4', '-c:a', 'libmp3lame']],
+    ['film.mpg', 'mpg', 'film', ['-r', '25', '-c:v', 'mpeg2video', '-c:a', 'mp2']],
+    ['film.ts', 'mts', 'film', ['-r', '25', '-c:v', 'mpeg2video', '-c:a', 'mp2']],
+    ['film.wmv', 'wmv', 'film', ['-c:v', 'wmv2', '-c:a', 'wmav2']],
+    ['film.flv', 'flv', 'film', ['-c:v', 'flv1', '-c:a', 'libmp3lame', '-ar', '44100']],
+    ['film.ogv', 'ogv', 'film', ['-c:v', 'libtheora', '-c:a', 'libvorbis']],
+    ['film.3gp', 'mp4', 'film', ['-c:v', 'libx264', '-c:a', 'aac']],
+    ['sound.aiff', 'aif', 'sound', []],
+    ['sound.aac', 'aac', 'sound', []],
+  ])('%s is read, and written anew as something that can be opened', async (name, extension, kind, coded) => {
+    const path = made(name, ...(kind === 'film' ? PICTURE : []), ...SOUND, ...coded);
+    expect(await sniff(path)).toBe(extension);
+    const facts = await read(path);
+    expect(facts.kind).toBe(kind);
+    expect(facts.duration).toBeGreaterThan(0.8);
+    expect(facts.duration).toBeLessThan(1.4);
+    if (kind === 'film') {
+      expect([facts.width, facts.height]).toEqual([320, 180]);
+      expect((await sharp(await posterFrame(path, facts)).metadata()).width).toBe(320);
+    }
+    const written = await writeFilm(path, { kind: facts.kind, extension }, { title: 'Turning' });
+    try {
+      expect((await readFilm(written.path, written.extension)).kind).toBe(kind);
+    } finally {
+      await written.release();
+    }
+  });
+
+  it('is as long as it plays where it does not say so, as what browsers record', async () => {
+    const path = join(folder, 'recorded.webm');
+    const words = [
+      ...PICTURE,
+      ...SOUND,
+      '-c:v',
+      'libvpx',
+      '-c:a',
+      'libopus',
+      '-f',
+      'webm',
+      '-live',
+      '1',
+      'pipe:1',
+    ];
+    writeFileSync(path, execFileSync('ffmpeg', ['-v', 'error', ...words]));
+    const facts = await read(path);
+    expect(facts.duration).toBeGreaterThan(0.9);
+    expect(facts.duration).toBeLessThan(1.2);
+  });
+
+  it('is known to have no sound', async () => {
+    expect(await read(made('silent.mp4', ...PICTURE))).toMatchObject({ silent: true });
+    expect(await read(made('heard.mp4', ...PICTURE, ...SOUND))).not.toHaveProperty('silent');
+  });
+});
+
 describe('a file that names other files', () => {
   const secret = made('secret.mp4', ...PICTURE);
   const list = (to: string) => `#EXTM3U\n#EXT-X-TARGETDURATION:10\n#EXTINF:10,\n${to}\n#EXT-X-ENDLIST\n`;

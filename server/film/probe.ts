@@ -49,14 +49,30 @@ export async function readFilm(path: string, extension: string): Promise<Facts> 
     extension,
     width,
     height,
-    duration,
+    duration: duration > 0 ? duration : await lengthOf(path, extension),
     ...(picture && rateOf(picture)),
+    ...(picture && !sound ? { silent: true } : {}),
     animated: false,
     transparent: false,
     orientation: 1,
     thumbhash: null,
     note: [(await isCutOff(path, extension)) && CUT, whyMayNotPlay(streams)].filter(Boolean).join(' '),
   };
+}
+
+/**
+ * How long something is that does not say so, as what a browser records, in seconds: when its last packet ends. It is read
+ * to its end for that. 0 where that cannot be told.
+ */
+async function lengthOf(path: string, extension: string): Promise<number> {
+  const asked = ['-show_entries', 'packet=pts_time,duration_time', '-of', 'csv=p=0'];
+  const told = await ffprobe([...asked, ...opened(path, extension)], 120_000, 60_000_000).catch(() => '');
+  let last = 0;
+  for (const line of told.split('\n')) {
+    const [at = 0, lasts = 0] = line.split(',').map((part) => Number(part) || 0);
+    last = Math.max(last, at + lasts);
+  }
+  return last;
 }
 
 const CUT = 'It was cut off on its way: its end is missing. Send it again.';

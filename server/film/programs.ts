@@ -9,6 +9,17 @@ const READERS: Readonly<Record<string, string>> = {
   mov: 'mov',
   m4a: 'mov',
   webm: 'matroska',
+  mkv: 'matroska',
+  mka: 'matroska',
+  avi: 'avi',
+  mpg: 'mpeg',
+  mts: 'mpegts',
+  wmv: 'asf',
+  wma: 'asf',
+  flv: 'flv',
+  ogv: 'ogg',
+  aac: 'aac',
+  aif: 'aiff',
   mp3: 'mp3',
   ogg: 'ogg',
   wav: 'wav',
@@ -26,12 +37,12 @@ export function opened(path: string, extension: string): string[] {
   return ['-protocol_whitelist', 'file', '-format_whitelist', reader, '-f', reader, '-i', `file:${path}`];
 }
 
-/** Runs ffprobe; answers what it printed. Throws when it fails, or takes longer than `within` milliseconds. */
-export async function ffprobe(words: readonly string[], within: number): Promise<string> {
+/** Runs ffprobe; answers what it printed, `most` bytes at most. Throws when it fails, or takes longer than `within` milliseconds. */
+export async function ffprobe(words: readonly string[], within: number, most = 4_000_000): Promise<string> {
   const { stdout } = await run('ffprobe', ['-v', 'error', ...words], {
     timeout: within,
     killSignal: 'SIGKILL',
-    maxBuffer: 4_000_000,
+    maxBuffer: most,
   });
   return stdout;
 }

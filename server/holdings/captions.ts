@@ -1,5 +1,13 @@
-import { and, eq, isNull, or } from 'drizzle-orm';
-import { readCaptions, transcriptOf, writeVtt, type Said, type TrackKind } from '@placard/core/captions';
+import { and, eq, isNull, or, sql } from 'drizzle-orm';
+import {
+  chaptersOf,
+  readCaptions,
+  transcriptOf,
+  writeVtt,
+  type Cue,
+  type Said,
+  type TrackKind,
+} from '@placard/core/captions';
 import { newId } from '../db/columns.ts';
 import type { Database } from '../db/database.ts';
 import { asset, track } from '../db/schema.ts';
@@ -38,7 +46,7 @@ export async function putCaptions(
   const key = `captions/${id}/${newId()}.vtt`;
   const written = Buffer.from(writeVtt(read.cues));
   await store.put(key, written);
-  const said: Said[] = transcriptOf(read.cues);
+  const said = saidIn(kind, read.cues);
   const set = { label, key, bytes: written.length, said };
   try {
     const before = await database.transaction(async (transaction) => {
@@ -102,15 +110,25 @@ export async function removeTrack(
   if (key) await store.delete(key);
 }
 
+/** What a track tells, as a page writes it out. */
+const saidIn = (kind: TrackKind, cues: readonly Cue[]): Said[] =>
+  kind === 'chapters' ? chaptersOf(cues) : transcriptOf(cues);
+
+/** Chapters that were written down before moments were. */
+const withoutMoments = and(
+  eq(track.kind, 'chapters'),
+  sql`${track.said} like '[{%' and ${track.said} not like '%"at":%'`,
+);
+
 /** Counts captions, and writes down what they say, that were kept before anybody did. */
 export async function countCaptions(database: Database, store: Store): Promise<void> {
-  for (const { id, key } of await database
+  for (const { id, key, kind } of await database
     .select()
     .from(track)
-    .where(or(eq(track.bytes, 0), isNull(track.said)))) {
+    .where(or(eq(track.bytes, 0), isNull(track.said), withoutMoments))) {
     const bytes = await store.bytes(key).catch(() => Buffer.alloc(0));
     const read = readCaptions(Buffer.from(bytes).toString('utf8'));
-    const said = 'cues' in read ? transcriptOf(read.cues) : [];
+    const said = 'cues' in read ? saidIn(kind, read.cues) : [];
     await database.update(track).set({ bytes: bytes.length, said }).where(eq(track.id, id));
   }
 }

@@ -44,6 +44,9 @@ import { proofAddress } from './content.ts';
 import { clash, gone, notHeld } from '../refusal.ts';
 import { admit, route, type WhoAsks } from './route.ts';
 
+/** The screens that a page is weighed for: of one and of two pixels each, as desks and phones have them. */
+const WEIGHED = [PHONE, DESK].flatMap((width) => [1, 2].map((density) => ({ width, density })));
+
 /** Answers what concerns pages. */
 export function pageRoutes(
   router: Router,
@@ -92,9 +95,10 @@ export function pageRoutes(
       preview: proofAddress(store, contentOrigin, page.id, page.version, viewer, session),
       version: page.version,
       findings,
-      weights: [PHONE, DESK].map((viewport) => ({
-        viewport,
-        bytes: pageWeight(seen, { measures: site.measures, holdings }, viewport),
+      weights: pageWeight(seen, { measures: site.measures, holdings }, WEIGHED).map((bytes, at) => ({
+        viewport: WEIGHED[at]?.width ?? 0,
+        density: WEIGHED[at]?.density ?? 1,
+        bytes,
       })),
     };
   });

@@ -113,6 +113,7 @@ const LOOKS: Readonly<Record<string, Look>> = {
   m4a: boxes,
   heic: boxes,
   webm: segment,
+  mkv: segment,
   wav: riff,
   ogg: pages,
   mp3: frames,

@@ -88,6 +88,7 @@ export async function holdingsFor(
       width: row.version.width,
       height: row.version.height,
       duration: facts.duration,
+      ...(facts.silent ? { silent: true } : {}),
       pages: facts.pages,
       language: facts.language,
       focal: focalOf(row.version.preparation, facts),

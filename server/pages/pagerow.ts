@@ -173,7 +173,7 @@ async function gather(database: Queryable, siteId: string, pages: readonly ReadP
           // What cannot be read cannot leave.
           stops: body ? findings.filter(stops).length : 1,
           warnings: findings.filter(({ severity }) => severity === 'warn').length,
-          bytes: shown ? pageWeight(shown, against, DESK) : 0,
+          bytes: (shown && pageWeight(shown, against, [{ width: DESK, density: 1 }])[0]) ?? 0,
           lead: body ? pictureOf(body, holdings) : null,
           changesOn: whole ? (nextChange(whole, against) ?? '') : '',
           places: body ? placesOf(body.document) : [],

@@ -1,9 +1,10 @@
-import { useDeferredValue, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { cueAt, judgeAll, readCaptions, USUAL_BOUNDS } from '@placard/core/captions';
 import { putCaptions, readSite, setPolicy, type AssetDetail } from '@placard/core/contract';
 import { decoded, plural } from '@placard/core/text';
 import { useAsk, useMay } from '../kit/asking.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
+import { useLatest } from '../kit/uselatest.ts';
 import { BoundsFields } from './boundsfields.tsx';
 import { CueList } from './cuelist.tsx';
 import { FilmBeside } from './filmbeside.tsx';
@@ -56,7 +57,7 @@ export function TrackEditor({ asset, which }: { asset: AssetDetail; which: Which
       ...(read.mended.length > 3 ? [`${read.mended.length - 3} more times were mended.`] : []),
     ]);
   };
-  const onKeyDown = (event: KeyboardEvent) => {
+  const press = useLatest((event: KeyboardEvent) => {
     const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
     if (event.altKey && !event.ctrlKey && mayWrite && key in doings) {
       event.preventDefault();
@@ -68,13 +69,18 @@ export function TrackEditor({ asset, which }: { asset: AssetDetail; which: Which
       if (event.shiftKey) doAgain();
       else takeBack();
     }
-  };
+  });
+  // Wherever somebody stands on this screen.
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => !event.defaultPrevented && press.current(event);
+    document.addEventListener('keydown', hear);
+    return () => document.removeEventListener('keydown', hear);
+  }, [press]);
   return (
     <div
       role="group"
       aria-label="Captions beside their film"
       className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_minmax(380px,46%)] gap-5 max-lg:block max-lg:space-y-4"
-      onKeyDown={onKeyDown}
     >
       <FilmBeside
         asset={asset}

@@ -22,7 +22,7 @@ const FromFolders = lazy(() => import('./fromfolders.tsx').then((room) => ({ def
 const Recording = lazy(() => import('./record.tsx').then((room) => ({ default: room.Record })));
 
 const ACCEPTED =
-  '.jpg,.jpeg,.png,.webp,.avif,.gif,.tif,.tiff,.heic,.heif,.svg,.mp4,.mov,.m4v,.webm,.mp3,.m4a,.ogg,.opus,.wav,.flac,image/*,video/mp4,video/quicktime,video/webm,audio/*,.pdf,.docx,.xlsx,.pptx,.odt,.ods,.odp';
+  '.jpg,.jpeg,.png,.webp,.avif,.gif,.tif,.tiff,.heic,.heif,.svg,.mp4,.mov,.m4v,.webm,.mkv,.avi,.mpg,.mpeg,.vob,.ts,.mts,.m2ts,.wmv,.flv,.ogv,.3gp,.mp3,.m4a,.aac,.aif,.aiff,.wma,.ogg,.opus,.wav,.flac,image/*,video/*,audio/*,.pdf,.docx,.xlsx,.pptx,.odt,.ods,.odp';
 
 /** The ways in, besides files of one's own. */
 const WAYS = [

@@ -52,8 +52,12 @@ function OneProof({ id }: { id: string }) {
         <Notice severity="stop">{refused.message}</Notice>
       </div>
     );
-  const weight = (viewport: number) =>
-    inBytes(proof.data?.weights.find((entry) => entry.viewport === viewport)?.bytes ?? 0);
+  const weight = (viewport: number) => {
+    const [once = 0, dense = 0] = (proof.data?.weights ?? [])
+      .filter((entry) => entry.viewport === viewport)
+      .map(({ bytes }) => bytes);
+    return once === dense ? inBytes(once) : `${inBytes(once)}, ${inBytes(dense)} on a dense screen`;
+  };
   return (
     <main className="grid h-full grid-cols-[minmax(0,1fr)_330px] grid-rows-[minmax(0,1fr)] gap-5 px-5 py-4 max-lg:block max-lg:space-y-5 max-lg:overflow-y-auto max-sm:px-3">
       <div className="flex min-h-0 min-w-0 flex-col">

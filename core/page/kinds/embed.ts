@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { jsonLdOfHostedFilm } from '../../credit/jsonld.ts';
 import { embeddedFrame } from '../../embed/embedded.ts';
+import { playing } from '../../embed/address.ts';
 import { frameMarkup, FrameSchema, RatioSchema, type Frame } from '../../embed/frame.ts';
 import { stillDocument } from '../../embed/onclick.ts';
 import { element, styled } from '../../markup/index.ts';
@@ -78,6 +79,7 @@ export const embed: Kind<Embed> = kind<Embed>({
     const asset = use && context.holdings.get(use.asset);
     const look = {
       narrow: attrs.narrow ? { ...attrs.narrow, below: belowNarrow(screen) } : undefined,
+      plays: Boolean(asset),
       srcdoc: asset && stillOf(attrs.frame, asset, shownIn(room, standing), context),
     };
     const frame = styled(frameMarkup(attrs.frame, look), edgeStyle(attrs, edges));
@@ -107,7 +109,7 @@ export const embed: Kind<Embed> = kind<Embed>({
 
 /** The page in the frame until somebody presses it. */
 const stillOf = (
-  { src, title }: Frame,
+  { src, title, permissions }: Frame,
   asset: HeldAsset,
   { width }: Shown,
   context: RenderContext,
@@ -118,7 +120,10 @@ const stillOf = (
   // What the screen is to it is the frame.
   const shown = { width, share: 1, across: false };
   const still = stillMarkup(asset, '', shown, covers, context);
-  return stillDocument({ src, title, play: phrase('play', language), told, language }, still);
+  return stillDocument(
+    { src: playing(src, permissions), title, play: phrase('play', language), told, language },
+    still,
+  );
 };
 
 /** One of two lengths, by whether the screen is narrow: see `figureStyle`. */

@@ -1,10 +1,10 @@
 import * as v from 'valibot';
 import { element, type Element } from '../../markup/index.ts';
-import { transcriptMarkup } from '../../captions/index.ts';
+import { chaptersMarkup, transcriptMarkup, type TrackKind } from '../../captions/index.ts';
 import { ratioStyle } from '../inratio.ts';
 import { figureOf, FILLS } from '../figure.ts';
 import { playedOn, posterOf, shownTrack, typeOf } from '../files.ts';
-import { heldKey, wordsAt, type HeldAsset } from '../held.ts';
+import { heldKey, wordsAt, type HeldAsset, type Track } from '../held.ts';
 import { assetData, changedUse, HeldSchema, useOf } from '../heldplacement.ts';
 import { phrase } from '../phrases.ts';
 import { edgeStyle, figureStyle, shownIn, standingIn } from '../standing.ts';
@@ -80,7 +80,9 @@ export const film: Kind<Film> = kind<Film>({
           );
     const style = figureStyle(standingIn(room, block.attrs, measures), screen);
     const said = block.attrs.transcript ? written(asset, language, block.attrs.transcript) : [];
-    return [figureOf(useOf(block), asset, style, [player, ...said], context)];
+    const open = asset.file && addressOf(files.find(({ media }) => media === null)?.file ?? asset.file);
+    const besides = open ? [...chaptersIn(asset, language, open), ...described(asset, language)] : [];
+    return [figureOf(useOf(block), asset, style, [player, ...said, ...besides], context)];
   },
   data: (block, { context, room }) => {
     const asset = context.holdings.get(heldKey(block.attrs));
@@ -88,6 +90,28 @@ export const film: Kind<Film> = kind<Film>({
     return asset ? [assetData(use, asset, film.shown(block, use, room, context), context)] : [];
   },
 });
+
+/** The track of a kind in the page's language, else the first. */
+const trackOf = (asset: HeldAsset, kind: TrackKind, language: string): Track | undefined => {
+  const tracks = asset.tracks.filter((track) => track.kind === kind);
+  return tracks.find((track) => track.language === language) ?? tracks[0];
+};
+
+/** Its parts, to be pressed: no browser's player offers them. */
+function chaptersIn(asset: HeldAsset, language: string, file: string): Element[] {
+  const parts = trackOf(asset, 'chapters', language)?.said ?? [];
+  if (parts.length === 0) return [];
+  return [
+    element('details', {}, element('summary', {}, phrase('chapters', language)), chaptersMarkup(parts, file)),
+  ];
+}
+
+/** What is to be seen in it, for those who do not see it: no browser reads it out. */
+function described(asset: HeldAsset, language: string): Element[] {
+  const paragraphs = transcriptMarkup(trackOf(asset, 'descriptions', language)?.said ?? []);
+  if (paragraphs.length === 0) return [];
+  return [element('details', {}, element('summary', {}, phrase('described', language)), ...paragraphs)];
+}
 
 /** What is said in it, in the page's language where there is such a track, else in the first. */
 function written(asset: HeldAsset, language: string, how: (typeof TRANSCRIPTS)[number]): Element[] {

@@ -3,7 +3,8 @@ import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5';
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
 import { BLANK_PLACARD } from '../../credit/placard.ts';
-import { checkPage, pageWeight } from '../../proof/check.ts';
+import { checkPage } from '../../proof/check.ts';
+import { pageWeight } from '../../proof/weight.ts';
 import type { CheckContext } from '../../proof/rules/rule.ts';
 import { anyTogether } from '../../testing/index.ts';
 import { creditsMarkup } from '../credits.ts';
@@ -119,7 +120,7 @@ describe('things in any setting', () => {
     // Swaps and restores go through here.
     const swapped = mapUses(page, (use) => (use.asset === 'asset-a' ? { ...use, asset: 'asset-b' } : use));
     expect(usesIn(swapped)[0]?.asset).toBe('asset-b');
-    expect(pageWeight(page, context, 1280)).toBeGreaterThan(0);
+    expect(pageWeight(page, context, [{ width: 1280, density: 1 }])[0]).toBeGreaterThan(0);
     expect(linkedData(page, { ...context, addressOf: ({ key }) => key })).toHaveLength(there.length);
     // Each credit that was to stand in the list stands there, once.
     expect(JSON.stringify(creditsMarkup(page, context))).toContain('Title of asset-a');

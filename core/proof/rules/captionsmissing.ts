@@ -4,6 +4,7 @@ export const captionsMissing: HeldRule = {
   id: 'captions-missing',
   look: ({ asset, name }) =>
     asset.kind === 'film' &&
+    !asset.silent &&
     !asset.tracks.some(({ kind = 'captions' }) => kind === 'captions') && {
       severity: 'warn',
       says: `“${name}” has no captions.`,

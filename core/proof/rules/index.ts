@@ -3,6 +3,7 @@ import { assetBinned } from './assetbinned.ts';
 import { assetGone } from './assetgone.ts';
 import { boxCut } from './boxcut.ts';
 import { boxUnmeasured } from './boxunmeasured.ts';
+import { captionsAfterEnd } from './captionsafterend.ts';
 import { captionsMissing } from './captionsmissing.ts';
 import { compLeft } from './compleft.ts';
 import { copyGone } from './copygone.ts';
@@ -52,6 +53,7 @@ export const RULES: readonly Rule[] = [
   mayNotPlay,
   documentActive,
   captionsMissing,
+  captionsAfterEnd,
   movesUnstopped,
   hostNotApproved,
   boxUnmeasured,
