@@ -101,7 +101,7 @@ export { copiesIn, loosened, withCopies, type KeptCopy } from './copies.ts';
 export { columnsFrom, itemsFrom, takenApart } from './itemsfrom.ts';
 export { settingOf, settingsFor } from './settings/index.ts';
 export { leftOver, mostPerRow, perRowIn, turnsRound } from './settings/cards.ts';
-export { sharesOf } from './settings/columns.ts';
+export { LEAST_SHARE, sharedAnew, sharesOf } from './settings/columns.ts';
 export { tilesIn } from './settings/gallery.ts';
 export {
   cornerIn,

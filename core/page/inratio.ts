@@ -1,7 +1,7 @@
 import { CENTRE, type FocalPoint, type Size } from '../geometry/rectangle.ts';
 import type { Style } from '../markup/index.ts';
 import type { AspectRatio } from './aspectratio.ts';
-import type { Shown } from './availablewidth.ts';
+import { timesAs, type Shown } from './availablewidth.ts';
 
 /** How many times as wide as its box a picture is drawn in it: more than once where it fills one that is narrower. */
 export function zoomIn({ width, height, how }: AspectRatio, picture: Size): number {
@@ -18,7 +18,16 @@ export function shownInRatio(shown: Shown, box: AspectRatio, picture: Size): Sho
     share: shown.share * zoom,
     ...(shown.less ? { less: shown.less * zoom } : {}),
     ...(shown.least ? { least: shown.least * zoom } : {}),
-    ...(shown.wide ? { wide: { share: shown.wide.share * zoom, less: shown.wide.less * zoom } } : {}),
+    ...(shown.wide ? { wide: timesAs(shown.wide, zoom) } : {}),
+    ...(shown.beside
+      ? {
+          beside: {
+            ...shown.beside,
+            whole: Math.ceil(shown.beside.whole * zoom),
+            from: shown.beside.from * zoom,
+          },
+        }
+      : {}),
     boxed: true,
   };
 }

@@ -131,6 +131,9 @@ export function standingIn(room: AvailableWidth, said: StandingSaid, measures: r
   return { position, gaps: gapsOf(said), width: Math.min(wished, room.width) };
 }
 
+/** What a page's own margins leave of a narrow screen at the most, in CSS pixels. */
+const PAGE_EDGES = 40;
+
 /** How wide what stands so is shown; a caption beside a picture takes its part of it. */
 export function shownIn(
   room: AvailableWidth,
@@ -139,14 +142,20 @@ export function shownIn(
 ): Shown {
   // Gaps at the sides of what is as wide as its room are taken from it.
   const whole = width ?? Math.max(1, room.width - (gaps.left ?? 0) - (gaps.right ?? 0));
-  const beside = credit === 'beside' && whole >= BESIDE_FROM;
+  // What lies behind words, or in a row of a gallery, has no caption at its side.
+  const beside = credit === 'beside' && !room.filled?.cover;
+  const across = position === 'bleed' && room.bleed !== null;
+  const wide = across && beside ? { share: 1, less: 0 } : room.wide;
   return {
-    width: beside ? Math.ceil(whole * SHARE_BESIDE) : whole,
+    width: beside && whole >= BESIDE_FROM ? Math.ceil(whole * SHARE_BESIDE) : whole,
     share: room.share,
     ...(room.less ? { less: room.less } : {}),
     ...(room.least ? { least: room.least } : {}),
-    ...(room.wide ? { wide: room.wide } : {}),
-    across: position === 'bleed' && credit !== 'beside',
+    ...(wide ? { wide } : {}),
+    ...(beside
+      ? { beside: { part: SHARE_BESIDE, from: BESIDE_FROM, whole, edges: across ? 0 : PAGE_EDGES } }
+      : {}),
+    across: position === 'bleed' && !beside,
   };
 }
 

@@ -2,7 +2,7 @@ import { element, type Element, type Style } from '../markup/index.ts';
 import { choiceOf } from './files.ts';
 import type { HeldAsset, Source } from './held.ts';
 import type { RenderContext } from './rendercontext.ts';
-import { BELOW_NARROW, narrowSizeOf, sizesOf, type Shown } from './availablewidth.ts';
+import { BELOW_NARROW, narrowSizesOf, sizesOf, type Shown } from './availablewidth.ts';
 
 /** A picture with its files for a browser to choose from (HTML, `picture`, `srcset`, `sizes`); the one that there is where nothing is to be chosen. */
 export function stillMarkup(
@@ -29,7 +29,7 @@ export function stillMarkup(
       media: BELOW_NARROW,
       type: mime,
       srcset: srcset(files),
-      sizes: narrowSizeOf(shown),
+      sizes: narrowSizesOf(shown),
       width: files.at(-1)?.width,
       height: files.at(-1)?.height,
     }),

@@ -4,7 +4,7 @@ import type { Item } from '../kinds/item.ts';
 import { partsOf } from '../kinds/item.ts';
 import type { RenderContext } from '../kinds/kind.ts';
 import { linked } from '../link.ts';
-import { partOf, type AvailableWidth } from '../availablewidth.ts';
+import { NARROW, partOf, type AvailableWidth, type Share } from '../availablewidth.ts';
 import { BOUNDS } from '../together.ts';
 import {
   BARE_LIST,
@@ -24,6 +24,8 @@ import {
 const BOX = { width: 3, height: 2, how: 'filled' } as const;
 /** The least that a card is made wide for, in CSS pixels. */
 const NARROWEST = 120;
+/** How wide cards are at least where fewer stand in a row, for letters of 17 px (`fallingWidth`), in CSS pixels. */
+const FEWER = 128;
 /** How many stand in a row where nothing is said. */
 const USUAL = 3;
 
@@ -61,17 +63,19 @@ const setIn = (things: Things, room: AvailableWidth) => {
   return { gap, perRow: perRowIn(things, room.width) };
 };
 
+/** What each has of its row on wide screens; where that would be too little on the narrowest of those, fewer stand in it. */
+function partOfRow(perRow: number, gap: number): Share {
+  const part = { share: 1 / perRow, less: (gap * (perRow - 1)) / perRow };
+  return part.share * NARROW - part.less < FEWER ? { ...part, least: FEWER } : part;
+}
+
 /** Rows of equal cards, in which pictures, titles and feet line up; each is pressed as a whole where it leads somewhere. */
 export const cards: Setting = {
   name: 'cards',
   fits: (items) => items.length >= 1 && items.length <= 40,
   rooms: (things, room) => {
     const { gap, perRow } = setIn(things, room);
-    const part = partOf(
-      room,
-      { share: 1 / perRow, less: (gap * (perRow - 1)) / perRow },
-      { share: 1, less: 0 },
-    );
+    const part = partOf(room, partOfRow(perRow, gap), { share: 1, less: 0 });
     const box = things.attrs.box ?? BOX;
     return (at) => ({
       ...part,

@@ -16,13 +16,43 @@ import {
 const MOST = 4;
 const GAP = 24;
 
-/** The shares of the width that columns have, which add up to 1; equal ones where there are as many said as columns. */
+/** The least share of a column, and the least that it is made wide for: below that it would stand in a row of its own. */
+export const LEAST_SHARE = 0.15;
+const LEAST_WIDTH = '4em';
+
+/**
+ * The shares of the width that columns have, which add up to 1, none under the least; equal ones where there are not as
+ * many said as columns.
+ */
 export function sharesOf({ attrs, items }: Pick<Things, 'attrs' | 'items'>): number[] {
   const { shares } = attrs;
-  const sum = shares?.reduce((total, share) => total + share, 0) ?? 0;
   return shares && shares.length === items.length
-    ? shares.map((share) => share / sum)
+    ? sharedOut(shares)
     : items.map(() => 1 / Math.min(MOST, Math.max(1, items.length)));
+}
+
+/** Shares of any sum as parts of 1, none under the least: what small ones are given is taken from the others in proportion. */
+export function sharedOut(shares: readonly number[]): number[] {
+  const small = new Set<number>();
+  for (;;) {
+    const rest = 1 - small.size * LEAST_SHARE;
+    const sum = shares.reduce((total, share, at) => (small.has(at) ? total : total + share), 0);
+    const out = shares.map((share, at) => (small.has(at) ? LEAST_SHARE : (share / sum) * rest));
+    const under = out.flatMap((share, at) => (share < LEAST_SHARE - 1e-9 ? [at] : []));
+    if (under.length === 0) return out;
+    for (const at of under) small.add(at);
+  }
+}
+
+/** The shares where one of them is to be another: the others keep their proportions. */
+export function sharedAnew(shares: readonly number[], nth: number, wished: number): number[] {
+  const most = 1 - LEAST_SHARE * (shares.length - 1);
+  const share = Math.min(most, Math.max(LEAST_SHARE, wished));
+  const others = shares.filter((_, at) => at !== nth);
+  const sum = others.reduce((total, one) => total + one, 0);
+  const out = sharedOut([...others.map((one) => (one / sum) * (1 - share)), share]);
+  const [last = share, ...rest] = out.toReversed();
+  return rest.toReversed().toSpliced(nth, 0, last);
 }
 
 /** Two to four columns in chosen proportions, each holding blocks; one under the other on narrow screens. */
@@ -54,7 +84,7 @@ export const columns: Setting = {
         const share = shares[at] ?? 1;
         const grow = number(share * 100);
         return {
-          flex: `${grow} ${grow} ${fallingWidth(share, gaps * share, screen)}`,
+          flex: `${grow} ${grow} ${fallingWidth(share, gaps * share, screen, LEAST_WIDTH)}`,
           'min-width': '0',
           'max-width': '100%',
           'overflow-wrap': 'break-word',

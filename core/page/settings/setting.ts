@@ -76,8 +76,8 @@ export function wholeStyle(
 }
 
 /** A share of what it lies in, on wide screens, and all of it on narrow ones; never narrower than a few words (CSS). */
-export function fallingWidth(share: number, less: number, screen = '100vw'): string {
-  return `clamp(max(min(100%,6em),100% * ${number(share)} - ${number(less + 0.1)}px),(${NARROW}px - ${screen}) * 999,100%)`;
+export function fallingWidth(share: number, less: number, screen = '100vw', least = '6em'): string {
+  return `clamp(max(min(100%,${least}),100% * ${number(share)} - ${number(less + 0.1)}px),(${NARROW}px - ${screen}) * 999,100%)`;
 }
 
 /** One length on narrow screens, another on wide ones, whichever is larger (CSS). */

@@ -266,12 +266,15 @@ export function moveItem(editor: Editor, given: FoundTogether, drawnAt: number, 
   const [moved] = items.splice(from, 1);
   if (!moved) return;
   items.splice(to, 0, moved);
+  const shares = (node.attrs['shares'] as number[] | null)?.slice();
+  if (shares?.length === count) shares.splice(to, 0, ...shares.splice(from, 1));
   const size = items.reduce((sum, item) => sum + item.nodeSize, 0);
   step(editor, (tr) => {
     const { selection } = tr;
     const offset = selection.from - itemPos(found, from);
     const held = offset >= 0 && offset < moved.nodeSize;
     tr.replaceWith(pos + 1, pos + 1 + size, Fragment.from(items));
+    if (shares) tr.setNodeAttribute(pos, 'shares', shares);
     const changed = tr.doc.nodeAt(pos);
     const start = changed ? itemPos({ node: changed, pos, at: null }, to) : pos;
     if (!held) tr.setSelection(NodeSelection.create(tr.doc, pos));
@@ -289,6 +292,10 @@ export function takeOutItem(editor: Editor, given: FoundTogether, at: number): v
   step(editor, (tr) => {
     if (itemsOf(found.node) === 1) return tr.delete(found.pos, found.pos + found.node.nodeSize);
     const place = itemPos(found, nth);
+    const shares = found.node.attrs['shares'] as number[] | null;
+    // The others stay as wide to each other as they were.
+    if (shares?.length === itemsOf(found.node))
+      tr.setNodeAttribute(found.pos, 'shares', shares.toSpliced(nth, 1));
     return tr
       .delete(place, place + found.node.child(nth).nodeSize)
       .setSelection(NodeSelection.create(tr.doc, found.pos));

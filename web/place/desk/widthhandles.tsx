@@ -89,14 +89,12 @@ export function WidthHandles({
         onPointerUp={(event) => end(event, true)}
         onPointerCancel={(event) => end(event, false)}
         onKeyDown={(event) => {
-          const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+          const step = event.shiftKey ? 10 : 1;
+          const by = { ArrowLeft: -step, ArrowRight: step, Home: -room, End: room }[event.key];
           if (by === undefined) return;
           event.preventDefault();
           event.stopPropagation();
-          const next = Math.min(
-            room,
-            Math.max(FREE_WIDTHS.least, Math.round(width) + by * (event.shiftKey ? 10 : 1)),
-          );
+          const next = Math.min(room, Math.max(FREE_WIDTHS.least, Math.round(width) + by));
           take(next);
         }}
       />

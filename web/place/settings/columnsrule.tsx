@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import type { Editor } from '@tiptap/react';
-import { BOUNDS, gapIn, sharesOf, thingsIn, type Together } from '@placard/core/page';
+import { gapIn, LEAST_SHARE, sharesOf, thingsIn, type Together } from '@placard/core/page';
 import { asItIs, say } from '../desk/together.ts';
 import { blockOf } from '../desk/desk.ts';
 import { useSettings } from './settingpanel.tsx';
@@ -8,6 +8,7 @@ import { useSettings } from './settingpanel.tsx';
 /** How near to a mark of the ruler an edge snaps to it, in percent. */
 const NEAR = 1.2;
 /** Where edges of columns like to stand: quarters, thirds and the golden section, in percent. */
+const LEAST = LEAST_SHARE * 100;
 const MARKS = [25, 100 / 3, 38.2, 50, 61.8, 200 / 3, 75];
 
 /** Where the columns divide that the caret stands in: on the ruler, dragged by mouse or finger or moved by the arrow keys. */
@@ -29,15 +30,14 @@ export function ColumnsRule({ editor, column }: { editor: Editor; column: number
   const moved = (from: readonly number[], edge: number, by: number): number[] => {
     const pair = (from[edge] ?? 0) + (from[edge + 1] ?? 0);
     const before = from.slice(0, edge).reduce((sum, share) => sum + share, 0);
-    const { least } = BOUNDS.share;
-    const wished = Math.min(pair - least, Math.max(least, (from[edge] ?? 0) + by));
+    const wished = Math.min(pair - LEAST, Math.max(LEAST, (from[edge] ?? 0) + by));
     const mark = MARKS.find((one) => Math.abs(one - before - wished) <= NEAR);
     const left = mark === undefined ? wished : mark - before;
     return from.map((share, at) => (at === edge ? left : at === edge + 1 ? pair - left : share));
   };
   const keep = (next: readonly number[]) =>
     say(editor, found, {
-      shares: next.map((share) => Math.round(Math.min(90, Math.max(10, share)) * 10) / 10),
+      shares: next.map((share) => Math.round(share * 10) / 10),
     });
   return (
     <div className="absolute inset-x-0 bottom-0 h-[26px]" style={{ maxWidth: column }}>
@@ -52,8 +52,8 @@ export function ColumnsRule({ editor, column }: { editor: Editor; column: number
             tabIndex={0}
             aria-label={`Where column ${edge + 1} ends`}
             aria-valuenow={Math.round(shares[edge] ?? 0)}
-            aria-valuemin={BOUNDS.share.least}
-            aria-valuemax={Math.round(whole - BOUNDS.share.least)}
+            aria-valuemin={LEAST}
+            aria-valuemax={Math.round(whole - LEAST)}
             aria-valuetext={`${Math.round(shares[edge] ?? 0)} percent, the next ${Math.round(shares[edge + 1] ?? 0)}`}
             className="absolute bottom-0 z-10 flex h-[26px] w-6 -translate-x-1/2 cursor-ew-resize touch-none justify-center pointer-coarse:w-11"
             style={{ left: `${(left / column) * 100}%` }}
@@ -80,11 +80,11 @@ export function ColumnsRule({ editor, column }: { editor: Editor; column: number
               setDragged(null);
             }}
             onKeyDown={(event) => {
-              const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+              const step = event.shiftKey ? 10 : 2;
+              const by = { ArrowLeft: -step, ArrowRight: step, Home: -100, End: 100 }[event.key];
               if (by === undefined) return;
               event.preventDefault();
-              const step = event.shiftKey ? 10 : 2;
-              keep(moved(shares, edge, by * step));
+              keep(moved(shares, edge, by));
             }}
           >
             <span className="h-full border-l-2 border-madder" />

@@ -1,4 +1,4 @@
-import { BOUNDS, sharesOf } from '@placard/core/page';
+import { LEAST_SHARE, sharedAnew, sharesOf } from '@placard/core/page';
 import { NumberField } from '../../../kit/numberfield.tsx';
 import type { DeskSetting, SettingFieldsProps } from './desksetting.ts';
 import { GapField } from './fields.tsx';
@@ -33,10 +33,10 @@ function Shares({ things, say }: Pick<SettingFieldsProps, 'things' | 'say'>) {
             label={`Share of column ${nth + 1}, in percent`}
             hideLabel
             className="w-14"
-            least={BOUNDS.share.least}
-            most={BOUNDS.share.most}
+            least={LEAST_SHARE * 100}
+            most={Math.round((1 - LEAST_SHARE * (shares.length - 1)) * 100)}
             value={Math.round(share * 100)}
-            onChange={(percent) => say({ shares: sharedAnew(shares, nth, percent / 100) })}
+            onChange={(percent) => say({ shares: inPercent(sharedAnew(shares, nth, percent / 100)) })}
           />
         ))}
       </span>
@@ -53,11 +53,6 @@ function Shares({ things, say }: Pick<SettingFieldsProps, 'things' | 'say'>) {
   );
 }
 
-/** Shares in percent of which one is another; the others keep their proportions. */
-function sharedAnew(shares: readonly number[], nth: number, share: number): number[] {
-  const others = 1 - (shares[nth] ?? 0);
-  return shares.map((one, at) => {
-    const next = at === nth ? share : (one / others) * (1 - share);
-    return Math.round(Math.min(0.9, Math.max(0.1, next)) * 1000) / 10;
-  });
-}
+/** Shares as they are kept: in percent, to a tenth. */
+const inPercent = (shares: readonly number[]): number[] =>
+  shares.map((share) => Math.round(share * 1000) / 10);
