@@ -379,9 +379,9 @@ test('visitors go through slides and galleries by keys and without a script', as
     .getByRole('button', { name: /^Enlarge/ })
     .first()
     .press('Enter');
-  await expect(visitor.locator('[popover]:popover-open')).toBeVisible();
+  await expect(visitor.getByRole('dialog')).toBeVisible();
   await visitor.keyboard.press('Escape');
-  await expect(visitor.locator('[popover]:popover-open')).toHaveCount(0);
+  await expect(visitor.getByRole('dialog')).toHaveCount(0);
   await visitor.close();
 });
 

@@ -124,11 +124,21 @@ test('a press opens a picture large without a script, and Escape closes it', asy
   };
   const visitor = await browser.newPage({ javaScriptEnabled: false, viewport: { width: 1280, height: 800 } });
   await visitor.goto(preview);
-  const large = visitor.locator('[popover]');
+  const large = visitor.getByRole('dialog');
   await expect(large).toBeHidden();
   await visitor.getByRole('button', { name: /^Enlarge: / }).press('Enter');
   await expect(large).toBeVisible();
   await expect.poll(async () => (await large.locator('img').boundingBox())?.width ?? 0).toBeGreaterThan(900);
+  // It has a name, and keeps the focus however often somebody goes on.
+  await expect(large).toHaveAccessibleName(/./);
+  for (let times = 0; times < 3; times++) {
+    await visitor.keyboard.press('Tab');
+    expect(
+      await visitor.evaluate(
+        () => document.activeElement === document.body || document.activeElement?.closest('dialog') !== null,
+      ),
+    ).toBe(true);
+  }
   await visitor.keyboard.press('Escape');
   await expect(large).toBeHidden();
   await visitor.getByRole('button', { name: /^Enlarge: / }).click();

@@ -118,10 +118,10 @@ describe('a picture that opens large', () => {
   it('has a button that says so and a sheet that closes, both without script', () => {
     const code = html(picture({ large: true }));
     expect(code).toMatch(
-      /<button type="button" popovertarget="large-place-1" aria-label="Enlarge: A dome by day"[^>]*><img/,
+      /<button type="button" commandfor="large-place-1" command="show-modal" popovertarget="large-place-1" aria-haspopup="dialog" aria-label="Enlarge: A dome by day"[^>]*><img/,
     );
     expect(code).toMatch(
-      /<div id="large-place-1" popover="auto"[^>]*><button [^>]*popovertargetaction="hide"[^>]*>Close</,
+      /<dialog id="large-place-1" popover="auto" closedby="any" aria-label="A dome by day"[^>]*><button [^>]*command="close"[^>]*popovertargetaction="hide"[^>]*>Close</,
     );
   });
 

@@ -166,8 +166,11 @@ export function shownIn(
  */
 export function figureStyle({ position, width, gaps }: Standing, screen = '100vw'): Style {
   const above = (value: string) => `clamp(0px,(${screen} - ${NARROW}px) * 999,${value})`;
+  const sides = (gaps.left ?? 0) + (gaps.right ?? 0);
+  // What stands with gaps at its sides has so much less of its column.
+  const most = sides > 0 ? `100% - ${sides}px` : '100%';
   const narrowing =
-    width === null ? '100%' : `clamp(min(100%,${width}px),(${NARROW}px - ${screen}) * 999,100%)`;
+    width === null ? '100%' : `clamp(min(${most},${width}px),(${NARROW}px - ${screen}) * 999,100%)`;
   const [top = '0', right = '0', bottom = '0', left = '0'] = SIDES.map((side) => {
     const gap = gaps[side];
     if (gap === null) return 'auto';

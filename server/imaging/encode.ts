@@ -1,6 +1,7 @@
 import sharp, { type Sharp } from 'sharp';
 import type { Quality } from '@placard/core/prep';
 import { open, pixelsOf, type Pixels } from './pixels.ts';
+import { withReadableLabel } from './png.ts';
 import { similarity } from './similarity.ts';
 
 export type Format = 'jpeg' | 'png' | 'webp' | 'avif';
@@ -98,10 +99,12 @@ async function fewerColours(pixels: Pixels, most: number, xmp?: string): Promise
     extension: 'png',
     quality: null,
     likeness: null,
-    data: await described(
-      open(pixels).png({ compressionLevel: 9, ...(colours === null ? {} : { palette: true, colours }) }),
-      xmp,
-    ).toBuffer(),
+    data: withReadableLabel(
+      await described(
+        open(pixels).png({ compressionLevel: 9, ...(colours === null ? {} : { palette: true, colours }) }),
+        xmp,
+      ).toBuffer(),
+    ),
   });
   let made = await as(null);
   for (const colours of [256, 64, 16]) if (made.data.length > most) made = await as(colours);
@@ -123,7 +126,11 @@ async function encode(from: Sharp, format: Format, quality: number, xmp?: string
         data: await picture.flatten({ background: '#fff' }).jpeg({ quality }).toBuffer(),
       };
     case 'png':
-      return { ...made, quality: null, data: await picture.png({ compressionLevel: 8 }).toBuffer() };
+      return {
+        ...made,
+        quality: null,
+        data: withReadableLabel(await picture.png({ compressionLevel: 8 }).toBuffer()),
+      };
     case 'webp':
       return { ...made, quality, data: await picture.webp({ quality, effort: 3 }).toBuffer() };
     case 'avif':

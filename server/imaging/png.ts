@@ -1,4 +1,5 @@
 import { open } from 'node:fs/promises';
+import { crc32, inflateSync } from 'node:zlib';
 import sharp from 'sharp';
 
 const HEAD = 65_536;
@@ -54,4 +55,35 @@ export async function withUsualGamma(path: string): Promise<Buffer | null> {
   if (Math.abs(exponent - 1) < 0.03 || exponent < 1 / 3 || exponent > 3) return null;
   const [darker, brighter] = exponent > 1 ? [exponent, 1] : [1, 1 / exponent];
   return sharp(path, { failOn: 'error' }).gamma(darker, brighter).png({ compressionLevel: 6 }).toBuffer();
+}
+
+/** What programs call the label in a PNG (XMP specification, part 3, 1.1.5). */
+const XMP = 'XML:com.adobe.xmp';
+
+/**
+ * The same PNG with its label where the standard has it: as words of any language (iTXt), uncompressed. Libraries write it
+ * compressed and in Latin letters (zTXt), which other programs do not read.
+ */
+export function withReadableLabel(png: Buffer): Buffer {
+  for (let at = 8; at + 12 <= png.length;) {
+    const [size, name] = [png.readUInt32BE(at), png.toString('latin1', at + 4, at + 8)];
+    const data = png.subarray(at + 8, at + 8 + size);
+    if (name === 'IDAT') break;
+    if (name === 'zTXt' && data.toString('latin1', 0, XMP.length + 1) === `${XMP}\0`) {
+      // The keyword ends with a zero; one byte says how what follows is compressed.
+      const label = inflateSync(data.subarray(XMP.length + 2));
+      const words = Buffer.concat([Buffer.from(`${XMP}\0\0\0\0\0`, 'latin1'), label]);
+      return Buffer.concat([png.subarray(0, at), chunk('iTXt', words), png.subarray(at + 12 + size)]);
+    }
+    at += 12 + size;
+  }
+  return png;
+}
+
+function chunk(name: string, data: Buffer): Buffer {
+  const named = Buffer.concat([Buffer.from(name, 'latin1'), data]);
+  const [size, check] = [Buffer.alloc(4), Buffer.alloc(4)];
+  size.writeUInt32BE(data.length);
+  check.writeUInt32BE(crc32(named));
+  return Buffer.concat([size, named, check]);
 }

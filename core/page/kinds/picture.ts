@@ -176,7 +176,10 @@ function opened(
   return (attrs.large ?? large) ? openedLarge(attrs.id, still, alt, asset, context) : [still];
 }
 
-/** A press opens the picture large over the page, without script, and Escape or another press closes it (HTML, `popover`). */
+/**
+ * A press opens the picture large over the page, without script, and Escape or another press closes it: as a dialog that
+ * keeps the focus (HTML, `commandfor`), or where a browser does not know that, as what pops over the page (`popover`).
+ */
 function openedLarge(
   place: string,
   still: Markup,
@@ -192,17 +195,22 @@ function openedLarge(
       'button',
       {
         type: 'button',
+        commandfor: id,
+        command: 'show-modal',
         popovertarget: id,
+        'aria-haspopup': 'dialog',
         'aria-label': `${phrase('enlarge', language)}${alt && `: ${alt}`}`,
         style: { ...bare, display: 'block', width: '100%', cursor: 'zoom-in' },
       },
       still,
     ),
     element(
-      'div',
+      'dialog',
       {
         id,
         popover: 'auto',
+        closedby: 'any',
+        'aria-label': alt || phrase('enlarge', language),
         style: {
           border: '0',
           padding: '0',
@@ -217,8 +225,11 @@ function openedLarge(
         'button',
         {
           type: 'button',
+          commandfor: id,
+          command: 'close',
           popovertarget: id,
           popovertargetaction: 'hide',
+          autofocus: true,
           style: { ...bare, display: 'block', padding: '10px 14px', color: '#fff', 'margin-left': 'auto' },
         },
         phrase('close', language),

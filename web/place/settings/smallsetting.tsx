@@ -61,7 +61,7 @@ export function SmallSetting({
     <span ref={outer} aria-hidden className="small-setting block size-full overflow-hidden bg-white">
       <span
         ref={inside}
-        className="block origin-top-left font-serif text-[16.5px] leading-[1.58] text-[#333]"
+        className="block origin-top-left font-serif text-[17px] leading-[1.58] text-[#333]"
         style={{ width: page, padding: `4px ${margin}px`, transform: `scale(${width / page})` }}
       />
     </span>

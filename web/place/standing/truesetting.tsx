@@ -42,7 +42,7 @@ export function TrueSetting({
   return (
     <span aria-hidden className="block size-full overflow-hidden bg-white">
       <span
-        className="block origin-top-left font-serif text-[16.5px] leading-[1.58] text-[#333]"
+        className="block origin-top-left font-serif text-[17px] leading-[1.58] text-[#333]"
         style={{
           width: page,
           padding: `${MARGIN}px ${screen === DESK ? BLEED_SEEN : MARGIN}px`,
