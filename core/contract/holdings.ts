@@ -165,7 +165,13 @@ export const listAssets = endpoint({
   summary: 'Search the holdings',
   roles: EVERYONE,
   query: SearchSchema,
-  answer: v.object({ assets: v.array(AssetSchema), total: v.number(), counts: v.nullable(CountsSchema) }),
+  answer: v.object({
+    assets: v.array(AssetSchema),
+    total: v.number(),
+    counts: v.nullable(CountsSchema),
+    /** Where nothing is found: words nearly written so by which something is. */
+    otherwise: v.optional(v.nullable(v.string())),
+  }),
 });
 
 const IdsSchema = v.pipe(v.array(IdSchema), v.minLength(1), v.maxLength(5000));

@@ -9,4 +9,5 @@ export { LANGUAGES, languageName } from './languages.ts';
 export { plainLine } from './line.ts';
 export { withoutShareMarks } from './sharemarks.ts';
 export { isOneAddress, readsLikeEmbed, withBrackets } from './readslikeembed.ts';
+export { inNumbers, oneLetterAway, readSought, wordsOf } from './sought.ts';
 export { wordsIn } from './wordsin.ts';

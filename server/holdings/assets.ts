@@ -16,6 +16,7 @@ import {
   version,
 } from '../db/schema.ts';
 import { search } from '../search/search.ts';
+import { writtenOtherwise } from '../search/words.ts';
 import { notHeld } from '../refusal.ts';
 import type { Store } from '../store/store.ts';
 import { placardOf } from '../licence/labelrow.ts';
@@ -26,11 +27,13 @@ export async function findAssets(
   store: Store,
   siteId: string,
   query: Search,
-): Promise<{ assets: Asset[]; total: number; counts: Counts | null }> {
+): Promise<{ assets: Asset[]; total: number; counts: Counts | null; otherwise?: string | null }> {
   const { ids, ...tally } = await search(database, siteId, query);
+  const otherwise =
+    tally.total === 0 && query.words ? await writtenOtherwise(database, siteId, query.words) : null;
   const rows = await readAssets(database, store, inArray(asset.id, ids));
   const byId = new Map(rows.map((row) => [row.id, row]));
-  return { assets: ids.flatMap((id) => byId.get(id) ?? []), ...tally };
+  return { assets: ids.flatMap((id) => byId.get(id) ?? []), ...tally, otherwise };
 }
 
 /** Assets that meet a condition, in no order. */

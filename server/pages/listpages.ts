@@ -1,7 +1,9 @@
-import { and, asc, count, desc, eq, gt, inArray, lt, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, count, desc, eq, gt, inArray, lt, not, or, sql, type SQL } from 'drizzle-orm';
 import type { MySqlColumn } from 'drizzle-orm/mysql-core';
 import type { PageList, PageQuery, PageState } from '@placard/core/contract';
+import { inNumbers, readSought } from '@placard/core/text';
 import type { Database } from '../db/database.ts';
+import { holds } from '../search/words.ts';
 import { pageRow, section, user } from '../db/schema.ts';
 import { sectionsWithin } from '../search/sectionswithin.ts';
 import { unread } from '../refusal.ts';
@@ -127,16 +129,17 @@ export async function countPages(
   };
 }
 
-/** Every word is somewhere in the title or in the address. */
-const wordsIn = (words: string): (SQL | undefined)[] =>
-  words
-    .split(/\s+/)
-    .filter((word) => word !== '')
-    .slice(0, 8)
-    .map((word) => {
-      const pattern = `%${word.replace(/[\\%_]/g, '\\$&')}%`;
-      return or(sql`${pageRow.title} like ${pattern}`, sql`${pageRow.slug} like ${pattern}`);
-    });
+/** Every word and phrase is somewhere in the title or in the address, and nothing that is to be missing. */
+function wordsIn(text: string): (SQL | undefined)[] {
+  const { words, phrases, without } = readSought(text);
+  const says = (some: string) => or(holds(pageRow.title, some), holds(pageRow.slug, some));
+  const inAny = (word: string) => or(...inNumbers(word).map(says));
+  return [
+    ...words.map(inAny),
+    ...phrases.map(says),
+    ...without.flatMap((word) => not(says(word) ?? sql`false`)),
+  ];
+}
 
 type Row = typeof pageRow.$inferSelect;
 

@@ -11,6 +11,7 @@ let section: string;
 const ids: Record<string, string> = {};
 
 interface Answer {
+  otherwise?: string | null;
   assets: Asset[];
   total: number;
   counts: Counts | null;
@@ -55,6 +56,11 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 describe('finding what is held', () => {
+  it('offers what is nearly written so where nothing is found', async () => {
+    expect(await search('words=blue+rigde')).toMatchObject({ total: 0, otherwise: 'blue ridge' });
+    expect(await search('words=zebra')).toMatchObject({ total: 0, otherwise: null });
+  });
+
   it.each([
     ['words=ridge', ['Blue ridge', 'Red ridge']],
     ['words=rid+blu', ['Blue ridge']],
@@ -62,6 +68,15 @@ describe('finding what is held', () => {
     ['words=at', ['Red ridge']],
     ['words=%2B-*%22(%27)', ['Blue ridge', 'Blue lake', 'Red ridge']],
     ['words=the+archive', ['Blue ridge']],
+    ['words=%22blue+ridge%22', ['Blue ridge']],
+    ['words=%22ridge+blue%22', []],
+    ['words=ridge+-red', ['Blue ridge']],
+    ['words=-ridge', ['Blue lake']],
+    ['words=ridges', ['Blue ridge', 'Red ridge']],
+    ['words=lakes+-%22blue+ridge%22', ['Blue lake']],
+    ['words=rchiv', ['Blue ridge']],
+    ['words=chi', []],
+    ['words=ridge.png', ['Blue ridge', 'Red ridge']],
     ['colour=blue', ['Blue ridge', 'Blue lake']],
     ['shape=portrait', ['Blue lake']],
     ['shape=square', ['Blue ridge']],

@@ -1,32 +1,14 @@
-import {
-  and,
-  asc,
-  count,
-  desc,
-  eq,
-  gt,
-  gte,
-  inArray,
-  isNotNull,
-  like,
-  lt,
-  or,
-  sql,
-  type SQL,
-} from 'drizzle-orm';
+import { and, asc, count, desc, eq, gt, gte, inArray, isNotNull, lt, or, sql, type SQL } from 'drizzle-orm';
 import { FACETS, SORTED_UP, type Counts, type Facet, type Search } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
 import { asset, searchRow, shortlisted, user } from '../db/schema.ts';
 import { sectionsWithin, type Sections } from './sectionswithin.ts';
+import { hasParts, wordsIn } from './words.ts';
 
-const MOST_WORDS = 8;
 /** So many at most are narrowed and counted here instead of in the database. */
 const FEW = 5000;
-/** Shorter words, and the ones that MariaDB leaves out of its FULLTEXT index, are looked for as they stand. */
-const SHORTEST_INDEXED = 3;
-const LEFT_OUT = new Set(
-  'about are com for from how that the this was what when where who will with und www'.split(' '),
-);
+/** Where fewer are found by how words begin, those are looked for, too, in which they stand further inside. */
+const ENOUGH = 20;
 
 /** What a search finds: the ids in its order, how many there are, and what further conditions would leave where that is asked for. */
 export interface Found {
@@ -38,9 +20,24 @@ export interface Found {
 /** Searches the assets of a site. */
 export async function search(database: Database, siteId: string, query: Search): Promise<Found> {
   const within = await sectionsWithin(database, siteId);
+  const asked = await broadened(database, siteId, query);
   return (
-    (await searchFew(database, siteId, query, within)) ?? (await searchMany(database, siteId, query, within))
+    (await searchFew(database, siteId, asked, within)) ?? (await searchMany(database, siteId, asked, within))
   );
+}
+
+/** A search, and whether parts of words are looked for in it. */
+type Asked = Search & { parts: boolean };
+
+async function broadened(database: Database, siteId: string, query: Search): Promise<Asked> {
+  const exact = { ...query, parts: false };
+  if (!hasParts(query.words)) return exact;
+  const found = await database
+    .select({ id: searchRow.assetId })
+    .from(searchRow)
+    .where(and(...always(siteId, exact)))
+    .limit(ENOUGH);
+  return { ...query, parts: found.length < ENOUGH };
 }
 
 /**
@@ -50,7 +47,7 @@ export async function search(database: Database, siteId: string, query: Search):
 async function searchFew(
   database: Database,
   siteId: string,
-  query: Search,
+  query: Asked,
   within: Sections,
 ): Promise<Found | null> {
   if (query.words.trim() === '') return null;
@@ -75,7 +72,7 @@ async function searchFew(
 async function searchMany(
   database: Database,
   siteId: string,
-  query: Search,
+  query: Asked,
   within: Sections,
 ): Promise<Found> {
   const [ids, tally] = await Promise.all([
@@ -92,10 +89,11 @@ export async function searchIds(
   query: Search,
   { offset, limit } = { offset: 0, limit: 5000 },
 ): Promise<string[]> {
-  return idsOf(database, siteId, { ...query, limit, offset }, await sectionsWithin(database, siteId));
+  const asked = await broadened(database, siteId, query);
+  return idsOf(database, siteId, { ...asked, limit, offset }, await sectionsWithin(database, siteId));
 }
 
-async function idsOf(database: Database, siteId: string, query: Search, within: Sections): Promise<string[]> {
+async function idsOf(database: Database, siteId: string, query: Asked, within: Sections): Promise<string[]> {
   if (query.limit === 0) return [];
   const rows = await database
     .select({ id: searchRow.assetId })
@@ -123,7 +121,7 @@ function orderOf(query: Search): SQL[] {
   return [way(column), way(searchRow.assetId)];
 }
 
-async function totalOf(database: Database, siteId: string, query: Search, within: Sections) {
+async function totalOf(database: Database, siteId: string, query: Asked, within: Sections) {
   const [row] = await database
     .select({ total: count() })
     .from(searchRow)
@@ -132,12 +130,12 @@ async function totalOf(database: Database, siteId: string, query: Search, within
 }
 
 /** The conditions that no facet covers. */
-function always(siteId: string, query: Search): (SQL | undefined)[] {
+function always(siteId: string, query: Asked): (SQL | undefined)[] {
   const nextDay = query.until ? new Date(Date.parse(query.until) + 86_400_000) : undefined;
   return [
     eq(searchRow.siteId, siteId),
     eq(searchRow.binned, query.bin === 'yes'),
-    ...wordsIn(query.words),
+    ...wordsIn(query.words, query.parts),
     // What was never placed is not among the last placed.
     query.sort === 'placed' ? isNotNull(searchRow.placedAt) : undefined,
     query.shortlist
@@ -145,18 +143,6 @@ function always(siteId: string, query: Search): (SQL | undefined)[] {
       : undefined,
     query.since ? gte(searchRow.addedAt, new Date(query.since)) : undefined,
     nextDay ? lt(searchRow.addedAt, nextDay) : undefined,
-  ];
-}
-
-/** Every word must begin some word of the label or the file's name. */
-function wordsIn(text: string): SQL[] {
-  const words = (text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []).slice(0, MOST_WORDS);
-  const indexed = words.filter((word) => word.length >= SHORTEST_INDEXED && !LEFT_OUT.has(word));
-  const plain = words.filter((word) => !indexed.includes(word));
-  const asked = indexed.map((word) => `+${word}*`).join(' ');
-  return [
-    ...(asked ? [sql`match(${searchRow.words}) against (${asked} in boolean mode)`] : []),
-    ...plain.map((word) => like(searchRow.words, `%${word}%`)),
   ];
 }
 
@@ -227,7 +213,7 @@ function preparing(query: Search, within: Sections): SQL | undefined {
 }
 
 /** Counts, in one statement, how many each value of each facet would leave under all the other conditions. */
-async function tallyOf(database: Database, siteId: string, query: Search, within: Sections) {
+async function tallyOf(database: Database, siteId: string, query: Asked, within: Sections) {
   const groups = await database
     .select({ ...PARTS, n: count() })
     .from(searchRow)

@@ -205,6 +205,15 @@ export default function Holdings() {
         >
           {counted.isSuccess && total === 0 ? (
             <Empty title={bin ? 'The bin is empty' : 'Nothing found'}>
+              {counted.data.otherwise && (
+                <button
+                  type="button"
+                  className="button mb-2"
+                  onClick={() => set({ words: counted.data.otherwise ?? '' })}
+                >
+                  Look for “{counted.data.otherwise}” instead
+                </button>
+              )}
               {narrowed
                 ? 'Nothing held matches all of this. Take something away from the search.'
                 : bin

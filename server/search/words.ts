@@ -1,0 +1,85 @@
+import { and, eq, like, not, or, sql, type AnyColumn, type SQL } from 'drizzle-orm';
+import { inNumbers, oneLetterAway, readSought, wordsOf } from '@placard/core/text';
+import type { Database } from '../db/database.ts';
+import { searchRow } from '../db/schema.ts';
+
+/** Shorter words, and the ones that MariaDB leaves out of its FULLTEXT index, are looked for as they stand. */
+const SHORTEST_INDEXED = 3;
+const LEFT_OUT = new Set(
+  'about are com for from how that the this was what when where who will with und www'.split(' '),
+);
+/** From so many letters on a part of a word is looked for, too. */
+const SHORTEST_PART = 4;
+
+const isIndexed = (word: string): boolean => word.length >= SHORTEST_INDEXED && !LEFT_OUT.has(word);
+
+/** Whether a text has something in it, whatever signs of patterns that has. */
+export const holds = (column: AnyColumn, text: string): SQL =>
+  like(column, `%${text.replace(/[\\%_]/g, '\\$&')}%`);
+
+/** True where words are looked for of which parts can be. */
+export const hasParts = (text: string): boolean =>
+  readSought(text).words.some((word) => word.length >= SHORTEST_PART);
+
+/**
+ * Every word begins some word of the label or the file's name, as one or as several; every phrase stands there; and nothing
+ * does that is to be missing. With `parts` a word may stand within another.
+ */
+export function wordsIn(text: string, parts: boolean): (SQL | undefined)[] {
+  const { words, phrases, without } = readSought(text);
+  const { words: column } = searchRow;
+  const begins = (word: string) =>
+    `(${inNumbers(word)
+      .map((form) => `${form}*`)
+      .join(' ')})`;
+  const isPart = (word: string) => parts && word.length >= SHORTEST_PART;
+  const indexed = words.filter((word) => isIndexed(word) && !isPart(word));
+  const asked = indexed.map((word) => `+${begins(word)}`).join(' ');
+  return [
+    ...(asked ? [sql`match(${column}) against (${asked} in boolean mode)`] : []),
+    ...words.filter(isPart).map((word) => or(...inNumbers(word).map((form) => holds(column, form)))),
+    ...words.filter((word) => !isIndexed(word) && !isPart(word)).map((word) => holds(column, word)),
+    ...phrases.map((phrase) => holds(column, phrase)),
+    ...without.map((word) =>
+      isIndexed(word) && !word.includes(' ')
+        ? sql`not match(${column}) against (${begins(word)} in boolean mode)`
+        : not(holds(column, word)),
+    ),
+  ];
+}
+
+/** As many words at most are gone through for one that is written nearly so. */
+const MOST_ROWS = 20_000;
+
+/**
+ * The same search with one letter otherwise, where nothing is found by what is written and something would be by that: of
+ * several words the one that is held most often. Null where there is none.
+ */
+export async function writtenOtherwise(
+  database: Database,
+  siteId: string,
+  text: string,
+): Promise<string | null> {
+  const { words } = readSought(text);
+  const rows = await database
+    .select({ words: searchRow.words })
+    .from(searchRow)
+    .where(and(eq(searchRow.siteId, siteId), eq(searchRow.binned, false)))
+    .limit(MOST_ROWS);
+  const counts = new Map<string, number>();
+  for (const row of rows)
+    for (const word of new Set(wordsOf(row.words))) counts.set(word, (counts.get(word) ?? 0) + 1);
+  const known = [...counts.keys()];
+  let changed = false;
+  const otherwise = words.map((word) => {
+    const isKnown = known.some((one) => inNumbers(word).some((form) => one.startsWith(form)));
+    if (isKnown || word.length < SHORTEST_PART) return word;
+    const [best] = known
+      .filter((one) => oneLetterAway(word, one))
+      .toSorted((a, b) => (counts.get(b) ?? 0) - (counts.get(a) ?? 0));
+    if (best === undefined) return word;
+    changed = true;
+    return best;
+  });
+  return changed ? otherwise.join(' ') : null;
+}
