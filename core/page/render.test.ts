@@ -471,8 +471,37 @@ describe('a table', () => {
 
   it('scrolls in a room with a name that keys reach', () => {
     expect(html(tableOf([cell('A'), cell('B')]))).toMatch(
-      /^<div role="region" aria-label="Table" tabindex="0" style="overflow-x:auto;[^"]*"><table/,
+      /^<div role="region" aria-label="Table: A" tabindex="0" style="overflow-x:auto;[^"]*"><table/,
     );
+  });
+
+  it('is called by its heads where it has no caption', () => {
+    const made = html(
+      tableOf([cell('Day', 'tableHeader'), cell('Opens', 'tableHeader')], [cell('Friday'), cell('19')]),
+    );
+    expect(made).toContain('aria-label="Table: Day, Opens"');
+  });
+
+  it('in which something is placed has room for the longest word of each column', () => {
+    const placed = {
+      type: 'picture',
+      attrs: {
+        id: 'place-9',
+        asset: 'asset-none',
+        position: 'full',
+        measure: 'column',
+        gap: 0,
+        ownAlt: null,
+        ownCaption: null,
+      },
+    };
+    const made = (word: string) =>
+      html(tableOf([cell(word), { ...cell(''), content: [placed] } as unknown as ReturnType<typeof cell>]));
+    const least = (text: string) => Number(/min-width:(\d+)px/.exec(text)?.[1]);
+    expect(least(made('Mo'))).toBe(192);
+    expect(least(made('Wednesday afternoons'))).toBeGreaterThan(220);
+    // An address may break.
+    expect(least(made('https://a.example/'.padEnd(200, 'x')))).toBeLessThan(600);
   });
 
   it('gives the widths that somebody drew as shares, so that it still fits', () => {

@@ -25,7 +25,7 @@ const again = (html: string, base?: string): string => {
 
 /** How a table begins, and what its cells are, as pages have them. */
 const TABLE =
-  '<div role="region" aria-label="Table" tabindex="0" style="overflow-x:auto;margin:0 0 16px"><table style="border-collapse:collapse;min-width:100%">';
+  '<div role="region" aria-label="Table: A" tabindex="0" style="overflow-x:auto;margin:0 0 16px"><table style="border-collapse:collapse;min-width:100%">';
 const cell = (words: string, tag = 'td', align = 'start') =>
   `<${tag} style="border:1px solid;padding:6px 10px;vertical-align:top;text-align:${align}">${words}</${tag.split(' ')[0]}>`;
 
@@ -150,7 +150,7 @@ describe('foreign HTML, read and written again', () => {
     [
       'tables of data with their heads, caption, spans and alignment',
       '<table border=1><caption>Hours</caption><tr><th>Day<th>Opens<tr><th>Mon<td align=right>9<tr><td colspan=2>closed</table>',
-      `${TABLE.replace('"Table"', '"Hours"')}<caption style="text-align:start;padding:0 0 6px">Hours</caption><thead><tr>${cell('Day', 'th scope="col"')}${cell('Opens', 'th scope="col"')}</tr></thead><tbody><tr>${cell('Mon', 'th scope="row"')}${cell('9', 'td', 'right')}</tr><tr>${cell('closed', 'td colspan="2"')}</tr></tbody></table></div>`,
+      `${TABLE.replace('"Table: A"', '"Hours"')}<caption style="text-align:start;padding:0 0 6px">Hours</caption><thead><tr>${cell('Day', 'th scope="col"')}${cell('Opens', 'th scope="col"')}</tr></thead><tbody><tr>${cell('Mon', 'th scope="row"')}${cell('9', 'td', 'right')}</tr><tr>${cell('closed', 'td colspan="2"')}</tr></tbody></table></div>`,
     ],
     [
       'rules and quotations',

@@ -1,5 +1,7 @@
 import * as v from 'valibot';
 import { element, type Element, type Markup, type Style } from '../../markup/index.ts';
+import { plainLine, wordsOf } from '../../text/index.ts';
+import { CELL_EDGES } from '../cell.ts';
 import { phrase } from '../phrases.ts';
 import type { AvailableWidth } from '../availablewidth.ts';
 import { kind, type AnyBlock, type ForeignElement, type Kind, type Reading } from './kind.ts';
@@ -17,13 +19,68 @@ export interface Table {
 
 /** How wide the columns of a table in which things are placed are at least, so that words are not cut: it scrolls then. */
 const NARROW_COLUMN = 96;
+/** About as wide is a letter of a page, in CSS pixels. */
+const LETTER = 10.5;
+
+/** How wide each column has to be for its longest word, in CSS pixels; of cells over several columns nothing is known. */
+function leastColumns(block: Table): number[] {
+  const least = widthsOf(block).map(() => CELL_EDGES);
+  for (const row of block.content) {
+    let at = 0;
+    for (const cell of row.content) {
+      const { colspan = 1, rowspan = 1 } = cell.attrs ?? {};
+      // What a cell above reaches into moves the others along, and nothing is sure of them.
+      if (rowspan > 1) break;
+      const longest = colspan === 1 ? Math.max(0, ...wordsOf(textOf(cell)).map(({ length }) => length)) : 0;
+      const wide = Math.ceil(Math.min(longest, LONGEST_WORD) * LETTER) + CELL_EDGES;
+      if (at < least.length) least[at] = Math.max(least[at] ?? 0, wide);
+      at += colspan;
+    }
+  }
+  return least;
+}
+
+/** Longer words are addresses, and may break. */
+const LONGEST_WORD = 24;
+
+const textOf = (block: AnyBlock): string =>
+  ((block.content ?? []) as AnyBlock[])
+    .map((part) =>
+      'text' in part ? String((part as { text: string }).text) : `${textOf(part as AnyBlock)} `,
+    )
+    .join('');
+
+/** How wide a table in which things are placed is at least, so that each of its columns has room for its words. */
+function leastWidth(block: Table, room: AvailableWidth): number {
+  const widths = widthsOf(block);
+  const { whole, each } = columnsIn(room, widths);
+  const least = leastColumns(block).map((wide, at) => (wide * whole) / ((widths[at] ?? 0) || each || 1));
+  const wanted = Math.min(Math.max(...least, 0), widths.length * MOST_LEAST);
+  return Math.ceil(Math.max(wanted, widths.length * NARROW_COLUMN));
+}
+
+/** No table is made wider for its words than this for each of its columns, in CSS pixels. */
+const MOST_LEAST = 280;
 
 /** How a table is set in which things are placed: they have as much room as its columns say (CSS, `table-layout`). */
-const fixedStyle = (block: Table): Style => ({
+const fixedStyle = (block: Table, room: AvailableWidth): Style => ({
   'table-layout': 'fixed',
   width: '100%',
-  'min-width': `${widthsOf(block).length * NARROW_COLUMN}px`,
+  'min-width': `${leastWidth(block, room)}px`,
 });
+
+/** What a table is called that has no caption: by its heads, else by its first cell. */
+function nameOf(block: Table): string {
+  const [first] = block.content;
+  const cells = hasHeadRow(block) ? (first?.content ?? []) : (first?.content.slice(0, 1) ?? []);
+  return plainLine(
+    cells
+      .map((cell) => textOf(cell).trim())
+      .filter(Boolean)
+      .join(', '),
+    80,
+  );
+}
 
 /** True where something is placed in one of its cells. */
 const places = ({ content }: Table): boolean =>
@@ -79,7 +136,7 @@ export const table: Kind<Table> = kind<Table>({
     const inside = {
       ...room,
       bleed: null,
-      columns: { ...columnsIn(room, widths), least: widths.length * NARROW_COLUMN },
+      columns: { ...columnsIn(room, widths), least: leastWidth(block, room) },
     };
     return () => inside;
   },
@@ -105,7 +162,8 @@ export const table: Kind<Table> = kind<Table>({
         'div',
         {
           role: 'region',
-          'aria-label': caption || phrase('table', context.language),
+          'aria-label':
+            caption || [phrase('table', context.language), nameOf(block)].filter(Boolean).join(': '),
           tabindex: '0',
           style: { 'overflow-x': 'auto', margin: '0 0 16px' },
         },
@@ -114,7 +172,7 @@ export const table: Kind<Table> = kind<Table>({
           {
             style: {
               'border-collapse': 'collapse',
-              ...(places(block) ? fixedStyle(block) : { 'min-width': '100%' }),
+              ...(places(block) ? fixedStyle(block, room) : { 'min-width': '100%' }),
             },
           },
           ...(caption === ''
