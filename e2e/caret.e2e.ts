@@ -7,6 +7,7 @@ const LETTER = 'Q';
 /** What moves the focus on purpose, by its name: to a field, to what is chosen there, or to another screen. */
 const LEADS_ON = [
   /^Link$/,
+  /^Special characters$/,
   /^Embed$/,
   /^Standing copy$/,
   /^Put a picture or film$/,

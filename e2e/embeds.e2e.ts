@@ -182,7 +182,8 @@ test('an address of a film is asked for its embed; its host’s options are swit
   await visitor.keyboard.press('Enter');
   await expect(frame.locator('video')).toBeVisible();
   const address = asked.find((url) => url.includes('/player/'));
-  expect(address).toBe(`${host}/quiet/player/k2Aafind?others=none&from=3s&look=day`);
+  // It was pressed already: the player need not be pressed again.
+  expect(address).toBe(`${host}/quiet/player/k2Aafind?others=none&from=3s&look=day&autoplay=1`);
   await visitor.close();
 });
 
@@ -209,7 +210,12 @@ test('a map that refuses to be framed becomes a link card with a picture that is
   // Another address of it lets itself be framed.
   await page.getByRole('button', { name: 'Embed', exact: true }).click();
   await code(page).fill(`${host}/map/fernhollow/pane`);
-  await expect(embed(page).getByRole('radio', { name: /In the host’s frame/ })).toBeChecked();
+  // A whole page in a frame is there to be chosen; its card comes first.
+  await expect(embed(page).getByRole('radio', { name: /As a link card/ })).toBeChecked();
+  await embed(page)
+    .getByRole('radio', { name: /In the host’s frame/ })
+    .click();
+  await expect(embed(page).getByRole('region', { name: 'At a desk' }).locator('iframe')).toBeVisible();
 });
 
 test('what a frame needs is found by taking one power away at a time', async ({ page }) => {

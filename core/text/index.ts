@@ -6,6 +6,7 @@ export { DEEPEST_JSON, jsonDepth } from './depth.ts';
 export { inBytes, inCount, inPixels, inTime, plural } from './figures.ts';
 export { escapeHtml } from './html.ts';
 export { LANGUAGES, languageName } from './languages.ts';
+export { looksMarkdown } from './looksmarkdown.ts';
 export { plainLine } from './line.ts';
 export { withoutShareMarks } from './sharemarks.ts';
 export { isOneAddress, readsLikeEmbed, withBrackets } from './readslikeembed.ts';

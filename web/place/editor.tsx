@@ -19,7 +19,7 @@ import { useTakePage } from '../pages/usepageinhand.ts';
 import { Asked } from './asked.tsx';
 import { CopyChoice } from './copies/copychoice.tsx';
 import { sendPasted } from './desk/pastedmedia.ts';
-import type { Pasted } from './desk/pasting.ts';
+import { pasteAsMarkdown, type Pasted } from './desk/pasting.ts';
 import { insertAt } from './desk/placing.ts';
 import { positionIn, type Position } from './desk/positions.ts';
 import { LOOK } from './desk/schedule.ts';
@@ -266,7 +266,11 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
               }}
             />
           )}
-          <PastedLine pasted={pasted} onDone={() => setPasted(null)} />
+          <PastedLine
+            pasted={pasted}
+            onMarkdown={(text) => void pasteAsMarkdown(editor.view, text)}
+            onDone={() => setPasted(null)}
+          />
           {address !== null && (
             <PastedAddress
               address={address}

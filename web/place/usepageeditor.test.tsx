@@ -3,6 +3,7 @@ import { renderHook } from '@testing-library/react';
 import type { Editor } from '@tiptap/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { EMPTY_DOCUMENT } from '@placard/core/page';
+import { pasteAsMarkdown } from './desk/pasting.ts';
 import { usePageEditor } from './usepageeditor.ts';
 
 const nothing = () => undefined;
@@ -51,6 +52,39 @@ describe('Words that are pasted', () => {
     editor.view.pasteText('See https://a.example/x for more', new Event('paste') as ClipboardEvent);
     expect(editor.getText()).toBe('See https://a.example/x for more');
     expect(editor.getHTML()).toContain('href="https://a.example/x"');
+  });
+});
+
+describe('Words that are pasted and read as Markdown', () => {
+  const MARKDOWN =
+    '## Nights\n\nBring **warm** clothes, see [the dome](https://a.example/dome).\n\n- gloves\n- a hat';
+
+  it('take the place of what was pasted, wherever that stands by now, and nothing else', async () => {
+    const editor = editorOf();
+    editor.commands.setContent('<p>Before.</p><p></p><p>Behind.</p>');
+    editor.commands.setTextSelection(10);
+    editor.view.pasteText(MARKDOWN, new Event('paste') as ClipboardEvent);
+    expect(editor.getText()).toContain('**warm**');
+    // Somebody writes on above it.
+    editor.view.dispatch(editor.state.tr.insertText('Long ', 1));
+    await pasteAsMarkdown(editor.view, MARKDOWN);
+    const html = editor.getHTML();
+    expect(html).toContain(
+      '<p>Long Before.</p><h2>Nights</h2><p>Bring <strong>warm</strong> clothes, see <a',
+    );
+    expect(html).toMatch(/<li><p>gloves<\/p><\/li><li><p>a hat<\/p><\/li>.*<p>Behind\.<\/p>/);
+    // One step back, and it stands as it was pasted.
+    editor.commands.undo();
+    expect(editor.getText()).toContain('**warm**');
+  });
+
+  it('bring nothing that would run', async () => {
+    const editor = editorOf();
+    const hostile = '# a\n\n<script>alert(1)</script>\n\n<img src=x onerror=alert(1)>\n\n[x](javascript:alert(1))';
+    editor.view.pasteText(hostile, new Event('paste') as ClipboardEvent);
+    await pasteAsMarkdown(editor.view, hostile);
+    expect(editor.getHTML()).not.toMatch(/javascript:|onerror|<script|<img/);
+    expect(editor.getText()).toMatch(/^a\s+x$/);
   });
 });
 

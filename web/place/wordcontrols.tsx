@@ -24,6 +24,7 @@ import { Hint } from '../kit/hint.tsx';
 import { NumberField } from '../kit/numberfield.tsx';
 import { Control } from './control.tsx';
 import { indentBy } from './desk/indent.ts';
+import { SpecialCharacters } from './specialcharacters.tsx';
 
 /** The few controls that words need, and the two ways to put something else into the page. */
 export function WordControls({
@@ -145,6 +146,7 @@ export function WordControls({
           onClick={() => editor.chain().focus().setHorizontalRule().run()}
           icon={<Minus aria-hidden className={icon} />}
         />
+        <SpecialCharacters editor={editor} />
         <Control label="Link" on={now.link} onClick={onLink} icon={<Link2 aria-hidden className={icon} />} />
         <Control
           label="Undo"

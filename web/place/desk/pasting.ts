@@ -1,14 +1,19 @@
 import { Extension } from '@tiptap/core';
 import { Fragment, Slice } from '@tiptap/pm/model';
-import { Plugin, TextSelection } from '@tiptap/pm/state';
+import { closeHistory } from '@tiptap/pm/history';
+import { Plugin, PluginKey, TextSelection, type Transaction } from '@tiptap/pm/state';
 import type { EditorView } from '@tiptap/pm/view';
 import type { ReadHtml } from '@placard/core/reading';
-import { wordsIn } from '@placard/core/text';
+import { looksMarkdown, wordsIn } from '@placard/core/text';
 import { copied, nameCopied } from './copied.ts';
 import { newPlacementId } from '../../kit/newplacementid.ts';
 
 /** What became of what was pasted. `plain` where it was too tangled to be read as more than words. */
-export type Pasted = Pick<ReadHtml, 'media' | 'dropped'> & { plain: boolean };
+export type Pasted = Pick<ReadHtml, 'media' | 'dropped'> & {
+  plain: boolean;
+  /** The words, where they read like Markdown and stand there as they are written. */
+  markdown?: string;
+};
 
 let loading: Promise<typeof import('@placard/core/reading')> | undefined;
 const reading = () => (loading ??= import('@placard/core/reading'));
@@ -20,6 +25,18 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
   addProseMirrorPlugins() {
     const { onPasted } = this.options;
     return [
+      new Plugin<Range | null>({
+        key: pastedLast,
+        // Where it stands by now, whatever was written since.
+        state: {
+          init: () => null,
+          apply: (tr, range) => {
+            if (tr.getMeta('paste')) return changedBy(tr);
+            if (!range || !tr.docChanged) return range;
+            return { from: tr.mapping.map(range.from, -1), to: tr.mapping.map(range.to, 1) };
+          },
+        },
+      }),
       new Plugin({
         view: ({ dom }) => {
           // There before anything is pasted, so that it stands before what is typed next.
@@ -33,8 +50,12 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
           transformPastedHTML: (html) => copied(html) ?? '',
           handlePaste: (view, event) => {
             const html = event.clipboardData?.getData('text/html') ?? '';
-            if (!isForeign(html)) return false;
             const text = event.clipboardData?.getData('text/plain') ?? '';
+            if (!isForeign(html)) {
+              if (html === '' && looksMarkdown(text))
+                onPasted?.({ media: [], dropped: [], plain: false, markdown: text });
+              return false;
+            }
             // A picture alone is taken as one. Where there are words, programs send a picture of them along.
             if ((event.clipboardData?.files.length ?? 0) > 0) {
               if (wordsIn(html) === '' && text.trim() === '') return false;
@@ -57,6 +78,40 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
     ];
   },
 });
+
+interface Range {
+  from: number;
+  to: number;
+}
+
+const pastedLast = new PluginKey<Range | null>('pastedLast');
+
+/** The part of a document that a transaction wrote; null for none. */
+function changedBy(tr: Transaction): Range | null {
+  let [from, to] = [Number.POSITIVE_INFINITY, 0];
+  tr.mapping.maps.forEach((map, at) =>
+    map.forEach((_before, _until, start, end) => {
+      const rest = tr.mapping.slice(at + 1);
+      from = Math.min(from, rest.map(start, -1));
+      to = Math.max(to, rest.map(end, 1));
+    }),
+  );
+  return from < to ? { from, to } : null;
+}
+
+/** Puts in the place of what was pasted last what it means as Markdown (CommonMark), read like any other foreign HTML. */
+export async function pasteAsMarkdown(view: EditorView, text: string): Promise<void> {
+  const [{ marked }, { readHtml }] = await Promise.all([import('marked'), reading()]);
+  const html = await marked.parse(text, { gfm: true, async: true });
+  const { blocks } = readHtml(html, { newId: newPlacementId });
+  const range = pastedLast.getState(view.state);
+  if (!range || blocks.length === 0) return;
+  const { state } = view;
+  const fragment = Fragment.fromArray(blocks.map((block) => state.schema.nodeFromJSON(block)));
+  const tr = closeHistory(state.tr);
+  view.dispatch(tr.replaceRange(range.from, range.to, Slice.maxOpen(fragment, true)).scrollIntoView());
+  view.focus();
+}
 
 const COPYING = ['copy', 'cut', 'dragstart'] as const;
 
