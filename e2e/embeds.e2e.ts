@@ -315,7 +315,7 @@ test('a list of providers is taken over after it was shown', async ({ page }) =>
   const region = page.getByRole('region', { name: 'A list of providers' });
   await expect(region.getByRole('checkbox', { name: '3 providers' })).toBeVisible();
   await region.getByRole('checkbox', { name: /Reel 2/ }).check();
-  await region.getByRole('checkbox', { name: 'and approve their hosts' }).check();
+  await region.getByRole('checkbox', { name: 'and approve the hosts that they are framed from' }).check();
   await region.getByRole('button', { name: 'Take over 1 provider' }).click();
   await expect(
     page
@@ -556,13 +556,32 @@ test('an address pasted by itself is a link until somebody wants to see what it 
   await isSaved(page);
 });
 
+test('several things in one code are put in the page at once, in their order', async ({ page }) => {
+  await enter(page);
+  await openEmbed(page, 'Several at once');
+  const host = await standin(page, LANTERNREEL);
+  await code(page).fill(
+    `<iframe src="${host}/player/k2Aafind" title="Aligning"></iframe>
+     <blockquote><p>Bring gloves and a hat tonight.</p></blockquote>
+     <iframe src="${host}/player/k2Aafind?from=9s" title="Again"></iframe>`,
+  );
+  await embed(page).getByRole('button', { name: 'Put all 3 in the page' }).click();
+  await expect(wordsOf(page).locator(':scope > .placement')).toHaveCount(2);
+  await isSaved(page);
+  const { document } = (await (await page.request.get(`/api/pages/${pageId(page)}`)).json()) as {
+    document: { content: { type: string }[] };
+  };
+  const kinds = document.content.map(({ type }) => type);
+  expect(kinds.filter((type) => type !== 'paragraph')).toEqual(['embed', 'quotation', 'embed']);
+});
+
 test('a photo that a host offers comes in with whose it is and where it is from', async ({ page }) => {
   await enter(page);
   const photo = `${await standin(page, FLOCKLINE)}/wren/p/77/photo`;
   await openEmbed(page, 'A photo of a host');
   // As it is passed on: with words before it.
   await code(page).fill(`Her photo: ${photo}`);
-  const bring = embed(page).getByRole('button', { name: 'Bring the photo in' });
+  const bring = embed(page).getByRole('button', { name: 'Bring it in' });
   await bring.click();
   const arrivals = embed(page).getByRole('link', { name: 'See the arrivals' });
   await expect(arrivals).toBeVisible();

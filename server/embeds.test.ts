@@ -149,7 +149,8 @@ describe('an address', () => {
     ]);
     expect(answer.asked?.says.join(' ')).toContain('only by its own pages');
     now.set('/map/pane', html('<title>The sky</title>', { 'content-security-policy': 'frame-ancestors *' }));
-    expect(kinds(await ask(`${origin}/map/pane`))).toEqual(['frame', 'card']);
+    // A whole page in a frame is there to be chosen, behind its card.
+    expect(kinds(await ask(`${origin}/map/pane`))).toEqual(['card', 'frame']);
   });
 
   it('that leads on is asked where it leads to', async () => {
@@ -191,7 +192,7 @@ describe('an address', () => {
     now.set('/page', discovers(path));
     now.set(path, answer);
     const { unpacked, asked: heard } = await ask(`${origin}/page`);
-    expect(unpacked.choices.at(-1)?.kind).toBe('card');
+    expect(unpacked.choices[0]?.kind).toBe('card');
     expect(heard?.says.join(' ')).toMatch(says);
   });
 
@@ -489,6 +490,57 @@ describe('what pages lead to and show outside', () => {
     expect(refusing?.remedies?.[0]?.to).toMatchObject([
       { type: 'linkCard', attrs: { card: { title: 'A board' } } },
     ]);
+  });
+
+  it('is said where a form stands in a frame that may not send it, with a way to let it', async () => {
+    now.set('/form', html('<form action="/send"><input name="a"><button>Send</button></form>'));
+    const page = await write('With a form', [framing(`${origin}/form`, 'place-o2')]);
+    await lookAgain();
+    expect(await stateOf('/form')).toBe('form');
+    const found = async () =>
+      (
+        await editor.ask<{ findings: { rule: string; says: string; remedies?: { says: string }[] }[] }>(
+          'GET',
+          `/api/pages/${page.id}/proof`,
+        )
+      ).body.findings.filter(({ rule }) => rule === 'outside-broken');
+    expect(await found()).toMatchObject([
+      { says: expect.stringContaining('A form stands in it'), remedies: [{ says: expect.any(String) }] },
+    ]);
+    // It is nothing that is wrong with the address.
+    const { body } = await editor.ask<{ lines: OutsideLine[] }>('GET', '/api/outside');
+    expect(body.lines.some(({ address }) => address === `${origin}/form`)).toBe(false);
+    const sending = framing(`${origin}/form`, 'place-o2') as Extract<Block, { type: 'embed' }>;
+    sending.attrs.frame.sandbox = ['allow-forms', 'allow-scripts'];
+    await editor.ask('PUT', `/api/pages/${page.id}`, {
+      version: 1,
+      title: 'With a form',
+      document: { type: 'doc', content: [sending] },
+    });
+    expect(await found()).toEqual([]);
+    // Whoever asks beforehand hears of it, too.
+    const asked = await editor.ask('POST', '/api/embeds/framing', { frame: sending.attrs.frame });
+    expect(asked.body).toMatchObject({ may: true, wants: ['allow-forms'] });
+  });
+
+  it('code whose host refuses frames is a link card first, and why is said', async () => {
+    now.set('/closed-frame', html('x', { 'x-frame-options': 'DENY' }));
+    const ask = async (path: string) =>
+      (
+        await editor.ask<UnpackAnswer>('POST', '/api/embeds/unpack/ask', {
+          code: `<iframe src="${origin}${path}" title="A frame"></iframe>`,
+        })
+      ).body;
+    const closed = await ask('/closed-frame');
+    expect(closed.unpacked.choices.map(({ kind }) => kind)).toEqual(['card', 'frame']);
+    expect(closed.asked?.says).toEqual([expect.stringContaining('does not let itself be framed')]);
+    now.set('/open-frame', html('x'));
+    expect((await ask('/open-frame')).unpacked.choices.map(({ kind }) => kind)).toEqual(['frame', 'card']);
+    now.set(
+      '/paper',
+      (response) => void response.writeHead(200, { 'content-type': 'application/pdf' }).end('%PDF-'),
+    );
+    expect((await ask('/paper')).unpacked.choices[0]?.kind).toBe('card');
   });
 
   it('is forgotten with the last page that uses it', async () => {

@@ -11,6 +11,7 @@ import type {
   LabelSheet,
   Page,
   PermissionOnFile,
+  ReplacedPlace,
   Site,
 } from '@placard/core/contract';
 import type { Placard } from '@placard/core/credit';
@@ -392,8 +393,23 @@ describe('what is about to end', () => {
     expect(await ending()).toMatchObject([
       { asset: old, until: '2026-12-24', by: 'placard', pages: [{ title: 'Until Christmas' }] },
     ]);
-    await editor.ask('POST', `/api/assets/${old}/replace`, { instead: fresh });
+    const wordless = await hold('Wordless', { licence: 'own', alt: '' });
+    const refused = await editor.ask('POST', `/api/assets/${old}/replace`, { instead: wordless });
+    expect(refused.status).toBe(422);
+    const done = await editor.ask<{ pages: number; places: ReplacedPlace[] }>(
+      'POST',
+      `/api/assets/${old}/replace`,
+      { instead: fresh },
+    );
+    expect(done.body).toMatchObject({ pages: 1, places: [{ page: where, version: null }] });
     expect((await ending())[0]?.pages).toEqual([]);
+    // Undone, it stands where it stood, and nowhere else.
+    const { id: other } = await page('Fresh from the beginning', fresh);
+    await editor.ask('POST', `/api/assets/${fresh}/replace`, { instead: old, only: done.body.places });
+    expect((await ending())[0]?.pages).toMatchObject([{ id: where }]);
+    const untouched = (await editor.ask<Page>('GET', `/api/pages/${other}`)).body.document;
+    expect(untouched.content[0]).toMatchObject({ attrs: { asset: fresh } });
+    await editor.ask('POST', `/api/assets/${old}/replace`, { instead: fresh });
     const { document } = (await editor.ask<Page>('GET', `/api/pages/${where}`)).body;
     expect(document.content[0]).toMatchObject({ attrs: { asset: fresh, position: 'centred', gap: 12 } });
     expect((await editor.ask('POST', `/api/assets/${old}/replace`, { instead: old })).status).toBe(404);
@@ -495,7 +511,7 @@ describe('labels in a spreadsheet', () => {
       [{ title: 'Sheet two, better', caption: 'From the sheet', licence: 'own' }, ['caption'], ''],
       [{}, [], expect.stringMatching(/Nothing with this id/)],
       [{}, [], expect.stringMatching(/Another row/)],
-      [{}, [], expect.stringMatching(/not on the list/)],
+      [{}, [], expect.stringMatching(/no such licence/)],
     ]);
     expect((await sheetOf(id, '?only=newer')).lines).toHaveLength(1);
     expect((await read(one)).placard.licence).toBe('unknown');

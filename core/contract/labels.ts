@@ -210,13 +210,27 @@ export const listEnding = endpoint({
 });
 export type Ending = v.InferOutput<typeof listEnding.answer>[number];
 
+const ReplacedPlaceSchema = v.object({
+  page: IdSchema,
+  /** The id of the place in it. */
+  place: v.string(),
+  /** The version that stood there, where that was another than the asset's own. */
+  version: v.nullable(v.string()),
+});
+/** A place in a page where one asset was put instead of another. */
+export type ReplacedPlace = v.InferOutput<typeof ReplacedPlaceSchema>;
+
 export const replaceInPages = endpoint({
   method: 'POST',
   path: '/api/assets/{id}/replace',
   summary: 'Put another asset in the place of this one in every page, at the same position, measure and gap',
   roles: EDITORS,
   params: ById,
-  body: v.object({ instead: IdSchema }),
-  answer: v.object({ pages: v.number() }),
+  body: v.object({
+    instead: IdSchema,
+    /** Only in these places: what was answered before, to undo it. */
+    only: v.optional(v.pipe(v.array(ReplacedPlaceSchema), v.maxLength(5000))),
+  }),
+  answer: v.object({ pages: v.number(), places: v.array(ReplacedPlaceSchema) }),
   problems: [404, 422],
 });

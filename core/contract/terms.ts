@@ -76,7 +76,10 @@ export const PolicySchema = v.object({
     v.pipe(v.string(), v.check(isCountry, 'Write countries by their two letters, like AT, DE.')),
   ),
   /** Where its days begin and end (IANA time zone). */
-  timeZone: v.optional(v.pipe(v.string(), v.check(isTimeZone, 'This time zone is not on the list.')), 'UTC'),
+  timeZone: v.optional(
+    v.pipe(v.string(), v.check(isTimeZone, 'There is no such time zone. Write it as in Europe/Prague.')),
+    'UTC',
+  ),
   approval: v.picklist(APPROVALS),
   /** Whether, where everything has to be approved, that goes for our own work too. */
   ownWork: v.optional(v.boolean(), false),

@@ -54,7 +54,10 @@ export const PlacardSchema = v.object({
   licence: v.pipe(
     v.string(),
     v.maxLength(40),
-    v.check((id) => isLicence(id) || isOwnTerms(id), 'This licence is not on the list.'),
+    v.check(
+      (id) => isLicence(id) || isOwnTerms(id),
+      'There is no such licence here. Choose one that is offered, or have a reviewer add its terms.',
+    ),
   ),
   /** The first and the last day it may be shown on. */
   from: DaySchema,

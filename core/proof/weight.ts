@@ -70,28 +70,9 @@ function chosenIn(candidates: readonly Element[], screen: Screen): string[] {
     })
     .toSorted((a, b) => a.width - b.width);
   if (files.length === 0) return [set || said(source, 'src')].filter(Boolean);
-  const size = sizeOf(said(source, 'sizes'), screen.width);
-  return [chosenOf(files, size, screen.density)];
-}
-
-/**
- * The file of which a browser has enough pixels. Between two it takes the smaller one where a dense screen is nearer to
- * that than to the larger (as engines do: by the geometric mean of both).
- */
-function chosenOf(
-  files: readonly { address: string; width: number }[],
-  size: number,
-  density: number,
-): string {
-  for (const [at, { address, width }] of files.entries()) {
-    const next = files[at + 1];
-    if (!next) return address;
-    const [here, there] = [width / size, next.width / size];
-    if (there < density) continue;
-    if ((density <= 1 && density > here) || density >= Math.sqrt(here * there)) continue;
-    return address;
-  }
-  return '';
+  const wanted = sizeOf(said(source, 'sizes'), screen.width) * screen.density;
+  const chosen = files.find(({ width }) => width >= wanted) ?? files.at(-1);
+  return chosen ? [chosen.address] : [];
 }
 
 function ofVideo(video: Element, screen: Screen): string[] {

@@ -99,9 +99,9 @@ export function readRow(cells: readonly string[], columns: Columns, own: readonl
   const label: Record<string, unknown> = {};
   const troubles: string[] = [];
   for (const { field, at } of columns.fields) {
-    // A row may be shorter than its headings: what is not there says nothing.
-    if (cells[at] === undefined) continue;
-    const value = valueOf(field, cell(at), own);
+    // A row may be shorter than its headings, and a cell may be empty: what is not there says nothing.
+    if (cell(at) === '') continue;
+    const value = CLEARS.test(cell(at)) ? BLANK_PLACARD[field] : valueOf(field, cell(at), own);
     const parsed = v.safeParse(PlacardSchema.entries[field], value);
     if (parsed.success) label[field] = parsed.output;
     else troubles.push(`${FIELDS[field]}: ${parsed.issues[0].message}`);
@@ -114,6 +114,9 @@ export function readRow(cells: readonly string[], columns: Columns, own: readonl
     trouble: troubles.join(' '),
   };
 }
+
+/** What stands in a cell that clears what the label says there; an empty one leaves it as it is. */
+const CLEARS = /^[-–—]$/;
 
 const YES = new Set('yes y true 1 x ja wahr oui vrai sí si sì verdadero vero tak prawda'.split(' '));
 const NO = new Set('no n false 0 nein falsch non faux falso nie fałsz'.split(' ').concat(''));

@@ -18,15 +18,34 @@ const columns = columnsOf([...HEADINGS]);
 const cells = (changes: Record<string, string>) =>
   HEADINGS.map((heading, at) => changes[heading] ?? rowOf(asset, label)[at] ?? '');
 
+/** What a label says: an empty cell says nothing. */
+const said = (whole: Placard) =>
+  Object.fromEntries(Object.entries(whole).filter(([, value]) => value !== ''));
+
 describe('a spreadsheet of labels', () => {
+  it('leaves what stands on a label where a cell is empty', () => {
+    const { label: read } = readRow(
+      cells({ Title: '', Licence: '', Decorative: '', 'May be shown until': '' }),
+      columns,
+    );
+    for (const field of ['title', 'licence', 'decorative', 'until']) expect(read).not.toHaveProperty(field);
+  });
+
   it('comes back as it went out', () => {
-    expect(readRow(rowOf(asset, label), columns)).toEqual({ id: 'asset-1', version: 3, label, trouble: '' });
+    expect(readRow(rowOf(asset, label), columns)).toEqual({
+      id: 'asset-1',
+      version: 3,
+      label: said(label),
+      trouble: '',
+    });
   });
 
   it('comes back so whatever words stand in it', () => {
     const words = fc
       .string({ unit: 'binary', maxLength: 30 })
-      .map((text) => text.replaceAll('\u00a0', ' ').trim());
+      .map((text) => text.replaceAll('\u00a0', ' ').trim())
+      // Nothing, and what clears a field, are no words.
+      .filter((text) => !/^[-–—]?$/.test(text));
     fc.assert(
       fc.property(words, words, (title, caption) => {
         const written = { ...BLANK_PLACARD, title, caption };
@@ -69,7 +88,9 @@ describe('a spreadsheet of labels', () => {
     ['Licence', 'CC-BY-3.0', { licence: 'cc-by-3.0' }],
     ['Licence', 'cc-by-sa-3.0-de', { licence: 'cc-by-sa-3.0-de' }],
     ['Licence', 'Our own work', { licence: 'own' }],
-    ['Licence', '', { licence: 'unknown' }],
+    ['Licence', '-', { licence: 'unknown' }],
+    ['Title', '—', { title: '' }],
+    ['Decorative', '-', { decorative: false }],
     ['Times it may be shown', '50.000', { impressions: '50000' }],
     ['Countries', 'at;de', { territory: 'AT, DE' }],
     ['Title', '\u00a0Dome ', { title: 'Dome' }],
@@ -81,7 +102,7 @@ describe('a spreadsheet of labels', () => {
 
   it.each([
     ['May be shown until', '03/04/2026', /May be shown until: Write the day/],
-    ['Licence', 'licensed', /Licence: This licence is not on the list/],
+    ['Licence', 'licensed', /Licence: There is no such licence/],
     ['Decorative', 'perhaps', /Decorative/],
     ['Creator’s address', 'javascript:alert(1)', /not a web address/],
     ['Title', 'x'.repeat(301), /Title/],

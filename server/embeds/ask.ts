@@ -159,7 +159,8 @@ async function withoutRefusing(
   for (const choice of choices) {
     if (choice.kind === 'frame') {
       const framing = await askFraming(outbound, choice.frame.src, site);
-      says.push(framing.says);
+      // What is framed says so where it stands.
+      if (!keepsSilent || (framing.answered && !framing.may)) says.push(framing.says);
       if (!framing.may && (framing.answered || !keepsSilent)) continue;
     }
     kept.push(choice);

@@ -107,7 +107,9 @@ export async function acceptArrival(
     const place = wish.instead ?? (wish.taken === 'replace' ? taken.get(base)?.id : undefined);
     const holder = taken.get(base);
     if (wish.taken === 'skip' && holder)
-      throw gone(`It was left in the arrivals: “${base}” is taken by “${holder.title}”.`);
+      throw gone(
+        `It stays in the arrivals: “${base}” is what “${holder.title}” is called. Give it another name, or let it be numbered.`,
+      );
     await transaction.delete(arrival).where(eq(arrival.id, wish.id));
     if (place) {
       const [held] = await transaction

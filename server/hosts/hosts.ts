@@ -85,7 +85,8 @@ export async function forgetHost(database: Database, siteId: string, name: strin
     const [{ affectedRows }] = await transaction
       .delete(host)
       .where(and(eq(host.siteId, siteId), eq(host.host, name)));
-    if (affectedRows === 0) throw gone('This host is not on the list any more.');
+    if (affectedRows === 0)
+      throw gone('Somebody took this host off the list meanwhile. Look at the list again.');
     await touched(transaction, siteId, name);
   });
 }

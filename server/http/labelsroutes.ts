@@ -132,7 +132,9 @@ export function labelRoutes(router: Router, whoAsks: WhoAsks, services: Services
     return {};
   });
   route(router, whoAsks, listEnding, async () => ending.listEnding(database, store, await siteId()));
-  route(router, whoAsks, replaceInPages, async ({ params, body, person }) => ({
-    pages: await ending.replaceAsset(database, await siteId(), person.id, params.id, body.instead),
-  }));
+  route(router, whoAsks, replaceInPages, async ({ params, body, person }) => {
+    const { instead, only } = body;
+    const places = await ending.replaceAsset(database, await siteId(), person.id, params.id, instead, only);
+    return { pages: new Set(places.map(({ page }) => page)).size, places };
+  });
 }

@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray, isNull, ne } from 'drizzle-orm';
-import type { Ending } from '@placard/core/contract';
+import type { Ending, ReplacedPlace } from '@placard/core/contract';
 import type { Database } from '../db/database.ts';
-import { asset, original, placard, placement, searchRow, version } from '../db/schema.ts';
+import { asset, original, placard, searchRow, version } from '../db/schema.ts';
 import { replaceInPages } from '../pages/writepage.ts';
 import { pagesOf } from '../pages/pagesof.ts';
 import { assetsChanged } from '../search/searchrows.ts';
@@ -49,29 +49,32 @@ export async function listEnding(database: Database, store: Store, siteId: strin
   });
 }
 
-/** Puts another asset in the place of one in every page. Answers in how many. Throws a Refusal. */
+/** Puts another asset in the place of one in every page, or in some places. Answers where. Throws a Refusal: what says to nobody what it shows goes into no page. */
 export async function replaceAsset(
   database: Database,
   siteId: string,
   personId: string,
   id: string,
   instead: string,
-): Promise<number> {
+  only: readonly ReplacedPlace[] | null = null,
+): Promise<ReplacedPlace[]> {
   return database.transaction(async (transaction) => {
     const rows = await transaction
-      .select({ id: asset.id, kind: asset.kind })
+      .select({ id: asset.id, kind: asset.kind, alt: placard.alt, decorative: placard.decorative })
       .from(asset)
+      .innerJoin(placard, eq(placard.assetId, asset.id))
       .where(and(inArray(asset.id, [id, instead]), eq(asset.siteId, siteId), isNull(asset.binnedAt)))
       .for('update');
     const [old, fresh] = [rows.find((row) => row.id === id), rows.find((row) => row.id === instead)];
     if (!old || !fresh || id === instead) throw gone('One of the two is not held here any more.');
     if (old.kind !== fresh.kind) throw unfit(`A ${old.kind} can only be replaced by a ${old.kind}.`);
-    const pages = await transaction
-      .selectDistinct({ id: placement.pageId })
-      .from(placement)
-      .where(eq(placement.assetId, id));
-    await replaceInPages(transaction, siteId, [id], instead, personId);
+    // What stood there before comes back as it was.
+    if (!only && fresh.kind !== 'document' && fresh.alt === '' && !fresh.decorative)
+      throw unfit(
+        'It has no alt text yet. Say what it shows, or that it is decorative, before it stands in a page.',
+      );
+    const places = await replaceInPages(transaction, siteId, [id], instead, personId, only);
     await assetsChanged(transaction, [id, instead]);
-    return pages.length;
+    return places;
   });
 }

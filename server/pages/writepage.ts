@@ -1,5 +1,5 @@
 import { and, eq, inArray } from 'drizzle-orm';
-import type { Page, Person } from '@placard/core/contract';
+import type { Page, Person, ReplacedPlace } from '@placard/core/contract';
 import { freeName, slug } from '@placard/core/naming';
 import {
   EMPTY_DOCUMENT,
@@ -183,11 +183,17 @@ export async function replaceInPages(
   ids: readonly string[],
   instead: string,
   personId: string,
-): Promise<void> {
-  await changePages(database, siteId, personId, ids, (use) =>
+  only: readonly ReplacedPlace[] | null = null,
+): Promise<ReplacedPlace[]> {
+  const replaced: ReplacedPlace[] = [];
+  await changePages(database, siteId, personId, ids, (use, page) => {
+    const meant = only?.find((one) => one.page === page && one.place === use.id);
+    if (!ids.includes(use.asset) || (only && !meant)) return use;
+    replaced.push({ page, place: use.id, version: use.version ?? null });
     // A version of one picture is none of another.
-    ids.includes(use.asset) ? { ...use, asset: instead, version: null } : use,
-  );
+    return { ...use, asset: instead, version: meant?.version ?? null };
+  });
+  return replaced;
 }
 
 /** Changes places of every page that some assets stand in, in somebody’s name. Pages in which nothing changes are left as they are. */
@@ -196,14 +202,14 @@ export async function changePages(
   siteId: string,
   personId: string,
   ids: readonly string[],
-  change: (use: Use) => Use,
+  change: (use: Use, page: string) => Use,
 ): Promise<void> {
   if (ids.length === 0) return;
   const where = await database
     .selectDistinct({ id: placement.pageId })
     .from(placement)
     .where(inArray(placement.assetId, [...ids]));
-  for (const { id } of where) await changePage(database, siteId, personId, id, change);
+  for (const { id } of where) await changePage(database, siteId, personId, id, (use) => change(use, id));
 }
 
 /** Changes places of one page, in somebody’s name. True when anything changed. */

@@ -222,10 +222,11 @@ export function ArrivalRow(props: ArrivalRowProps) {
 function Said({ arrival: { label, address } }: { arrival: Arrival }) {
   if (!address && !label.creator) return null;
   const terms = label.licence ? termsOf(label.licence) : undefined;
+  const from = label.source || (address && new URL(address).hostname);
+  const said = [from && `From ${from}`, label.creator && `${from ? 'by' : 'By'} ${label.creator}`];
   return (
     <p className="caption mt-0.5">
-      From {label.source || (address && new URL(address).hostname)}
-      {label.creator && `, by ${label.creator}`}
+      {said.filter(Boolean).join(', ')}
       {terms ? `, ${terms.short || terms.name}` : <span className="text-ochre">, licence not said</span>}
     </p>
   );

@@ -1,8 +1,9 @@
 import { Clapperboard, FolderOpen, FolderTree, Globe, Images, Mic, Stamp } from 'lucide-react';
 import { lazy, Suspense, useRef, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { acceptArrivals, discardArrival, listArrivals, readSite, type Arrival } from '@placard/core/contract';
 import { useAsk, useDo, useMay } from '../kit/asking.ts';
+import { takeInHand } from '../kit/inhand.ts';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
 import { ArrivalList } from './arrivallist.tsx';
@@ -58,14 +59,25 @@ export default function Gather() {
   const forAll = { ...all, section: all.section ?? sections[0]?.id ?? '' };
   const wishFor = (arrival: Arrival) => wishOf(arrival, decisions[arrival.id] ?? {}, forAll);
   const take = (some: Arrival[], instead?: string) =>
-    accept.mutate({
-      body: {
-        arrivals: some.map((arrival) => ({
-          ...wishFor(arrival),
-          ...(instead ? { instead } : {}),
-        })),
+    accept.mutate(
+      {
+        body: {
+          arrivals: some.map((arrival) => ({
+            ...wishFor(arrival),
+            ...(instead ? { instead } : {}),
+          })),
+        },
       },
-    });
+      {
+        // Who prepares many next means these.
+        onSuccess: ({ accepted }) =>
+          accepted.length > 0 &&
+          takeInHand(
+            'prep many',
+            accepted.map(({ asset }) => asset),
+          ),
+      },
+    );
   const open = (way: string) => setSearch(from === way ? {} : { from: way }, { replace: true });
 
   return (
@@ -117,7 +129,14 @@ export default function Gather() {
           </Notice>
         ))}
         {accept.data && accept.data.accepted.length > 0 && (
-          <Notice severity="note">
+          <Notice
+            severity="note"
+            action={
+              <Link className="button shrink-0" to="/prep/many">
+                Prepare {accept.data.accepted.length === 1 ? 'it' : 'them'}
+              </Link>
+            }
+          >
             {plural(accept.data.accepted.length, 'file')} accepted. The renditions are being made; the labels
             come next.
           </Notice>

@@ -13,6 +13,7 @@ import { CornerDownRight, GripVertical } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
 import { changeSection, mergeSection, removeSection, type Site } from '@placard/core/contract';
+import { tell } from '../kit/messages.tsx';
 import { useDo } from '../kit/asking.ts';
 import { stepOf, useDraggers } from '../kit/dragging.ts';
 import { Notice } from '../kit/notice.tsx';
@@ -152,7 +153,17 @@ export function Arrange({ sections, onClose }: { sections: Section[]; onClose: (
           says={`All pages, files and sections of “${merging.what.title}” lie in “${merging.onto.title}” then, and it is gone. Two that were merged cannot be told apart again.`}
           go="Merge the two"
           leave="Leave them apart"
-          onGo={() => merge.mutate({ params: { id: merging.what.id }, body: { into: merging.onto.id } })}
+          onGo={() =>
+            merge.mutate(
+              { params: { id: merging.what.id }, body: { into: merging.onto.id } },
+              {
+                onSuccess: () =>
+                  tell({
+                    says: `“${merging.what.title}” is one with “${merging.onto.title}” now: what it held is there.`,
+                  }),
+              },
+            )
+          }
           onLeave={() => setMerging(null)}
         />
       )}

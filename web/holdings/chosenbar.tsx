@@ -110,7 +110,7 @@ export function ChosenBar({ chosen, total, bin, shortlist, sections, onEvery, on
               </Link>
             </span>
           ))}{' '}
-          and was left.
+          and is not in the bin. Choose what takes its place there, and it goes.
           <Replacement
             id={id}
             title={title}

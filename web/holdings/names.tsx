@@ -147,6 +147,16 @@ export default function Names() {
                     setOwn({});
                     tell({
                       says: 'They are called so now. Addresses with their former names lead on to the new ones.',
+                      undo: () =>
+                        rename.mutateAsync({
+                          body: {
+                            names: changing.map(({ id, before, after }) => ({
+                              id,
+                              before: after,
+                              after: before,
+                            })),
+                          },
+                        }),
                     });
                   },
                 },

@@ -1,6 +1,6 @@
 import { binAssets } from '@placard/core/contract';
 import { useDo } from '../kit/asking.ts';
-import { InsteadChoice } from '../kit/insteadchoice.tsx';
+import { InsteadChoice } from '../placard/insteadchoice.tsx';
 
 /** Chooses what takes the place of an asset in every page it stands in, and bins it then. */
 export function Replacement({ id, title, onDone }: { id: string; title: string; onDone: () => void }) {

@@ -15,6 +15,9 @@ export function inHand<S extends v.GenericSchema>(name: string, schema: S): v.In
   }
 }
 
+/** Has something in hand for another screen. */
+export const takeInHand = (name: string, what: unknown): void => put(name, JSON.stringify(what));
+
 /** Lets go of what is done with. */
 export const forgetUnfinished = (name: string): void => put(name, null);
 

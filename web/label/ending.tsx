@@ -3,7 +3,8 @@ import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { listEnding, replaceInPages, type Ending } from '@placard/core/contract';
 import { useAsk, useDo } from '../kit/asking.ts';
-import { InsteadChoice } from '../kit/insteadchoice.tsx';
+import { tell } from '../kit/messages.tsx';
+import { InsteadChoice } from '../placard/insteadchoice.tsx';
 import { Empty, Notice } from '../kit/notice.tsx';
 import { inCount, plural, writtenDay } from '@placard/core/text';
 import { today } from '../kit/days.ts';
@@ -118,7 +119,19 @@ function Line({ line }: { line: Ending }) {
               onChoose={(instead) =>
                 replace.mutate(
                   { params: { id: line.asset }, body: { instead } },
-                  { onSuccess: () => setChoosing(false) },
+                  {
+                    onSuccess: ({ pages, places }) => {
+                      setChoosing(false);
+                      tell({
+                        says: `“${line.title}” was replaced in ${plural(pages, 'page')}.`,
+                        undo: () =>
+                          replace.mutateAsync({
+                            params: { id: instead },
+                            body: { instead: line.asset, only: places },
+                          }),
+                      });
+                    },
+                  },
                 )
               }
             />

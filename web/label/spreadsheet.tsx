@@ -50,7 +50,7 @@ export default function Spreadsheet() {
             <h2 className="mb-1">Back in</h2>
             <p className="mb-3 text-soft">
               Saved as CSV, with commas, semicolons or tabs. What differs is shown first; nothing is written
-              before you say so.
+              before you say so. An empty cell leaves what the label says; a hyphen alone clears it.
             </p>
             {reading ? (
               <div>

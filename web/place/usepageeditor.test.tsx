@@ -80,7 +80,8 @@ describe('Words that are pasted and read as Markdown', () => {
 
   it('bring nothing that would run', async () => {
     const editor = editorOf();
-    const hostile = '# a\n\n<script>alert(1)</script>\n\n<img src=x onerror=alert(1)>\n\n[x](javascript:alert(1))';
+    const hostile =
+      '# a\n\n<script>alert(1)</script>\n\n<img src=x onerror=alert(1)>\n\n[x](javascript:alert(1))';
     editor.view.pasteText(hostile, new Event('paste') as ClipboardEvent);
     await pasteAsMarkdown(editor.view, hostile);
     expect(editor.getHTML()).not.toMatch(/javascript:|onerror|<script|<img/);

@@ -34,9 +34,13 @@ export default function Prep() {
   const { asset: selected, select } = useSelection();
   const params = useParams();
   const navigate = useNavigate();
+  // Between the two answers one may have been prepared: it stands here once.
+  const lacking = waiting.data?.assets ?? [];
   const shown = [
-    ...(waiting.data?.assets ?? []),
-    ...(recent.data?.assets ?? []).filter(({ prepared }) => prepared === 'done'),
+    ...lacking,
+    ...(recent.data?.assets ?? []).filter(
+      (one) => one.prepared === 'done' && !lacking.some(({ id }) => id === one.id),
+    ),
   ];
   // What waits comes first: nothing is opened before it is known whether anything does.
   const first = waiting.isLoading

@@ -41,6 +41,7 @@ export function Versions({
             <button
               type="button"
               aria-pressed={opened === version.id}
+              title={nameOf(version, versions)}
               className="group block w-full text-left"
               onClick={() => onOpen(opened === version.id ? null : version.id)}
             >
@@ -110,13 +111,15 @@ export function Versions({
 }
 
 function nameOf({ number, state, preparation }: VersionLine, all: VersionLine[]): string {
-  const [chosen] = choicesInWords(preparation.film ?? NO_CHOICES);
-  const what = chosen
-    ? chosen
-    : preparation.edits.length === 0
-      ? number === 1 || all.length === 1
-        ? 'as it came'
-        : 'original'
-      : (changesMade(preparation.edits)[0] ?? 'resized');
+  const { edits, narrow, film } = preparation;
+  const resized = edits.some(({ kind }) => kind === 'resize');
+  const done = [
+    ...choicesInWords(film ?? NO_CHOICES),
+    ...changesMade(edits),
+    ...(resized ? ['resized'] : []),
+    ...(narrow ? ['own crop for phones'] : []),
+  ];
+  const untouched = number === 1 || all.length === 1 ? 'as it came' : 'original';
+  const what = done.join(', ') || (edits.length === 0 ? untouched : 'finished');
   return state === 'next' ? `${number}, coming` : `${number}, ${what}`;
 }

@@ -8,15 +8,27 @@ export function JobsUnderWay() {
   const active = (jobs.data ?? []).filter(({ state }) => state === 'waiting' || state === 'working');
   const current = active.find(({ state }) => state === 'working') ?? active[0];
   return (
-    // There before anything is said in it: what comes with its words is not read out.
-    <span role="status" className="flex min-w-0 items-center gap-2">
+    <span className="flex min-w-0 items-center gap-2">
+      {/* There before anything is said in it: what comes with its words is not read out. How far it is changes all the
+          time, and is to be looked at. */}
+      <span role="status" className="sr-only">
+        {current
+          ? current.says
+          : jobs.data && jobs.data.length > 0
+            ? 'Nothing is being worked on any more.'
+            : ''}
+      </span>
       {current && (
-        <span className="truncate text-ink">
+        <span aria-hidden className="truncate text-ink">
           {current.says}
           {current.total > 0 && ` (${howFar(current)})`}
         </span>
       )}
-      {active.length > 1 && <span className="shrink-0">and {plural(active.length - 1, 'more', 'more')}</span>}
+      {active.length > 1 && (
+        <span aria-hidden className="shrink-0">
+          and {plural(active.length - 1, 'more', 'more')}
+        </span>
+      )}
     </span>
   );
 }

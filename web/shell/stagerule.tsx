@@ -25,12 +25,15 @@ export function StageRule() {
           <>
             {title}
             {count !== undefined && (
-              <span
-                className={`ml-2 font-mono text-[12px] font-medium ${urgent && count > 0 ? 'text-madder' : 'text-soft'}`}
-              >
-                {inCount(count)}
-                <span className="sr-only"> {waiting}</span>
-              </span>
+              <>
+                <span className="sr-only">, </span>
+                <span
+                  className={`ml-2 font-mono text-[12px] font-medium ${urgent && count > 0 ? 'text-madder' : 'text-soft'}`}
+                >
+                  {inCount(count)}
+                  <span className="sr-only"> {waiting}</span>
+                </span>
+              </>
             )}
             {isActive && (
               <span

@@ -1,7 +1,8 @@
 import { useDeferredValue, useState } from 'react';
-import { listAssets, readAsset } from '@placard/core/contract';
-import { useAsk } from './asking.ts';
-import { Thumbnail } from './thumbnail.tsx';
+import { listAssets, readAsset, type Asset } from '@placard/core/contract';
+import { useAsk } from '../kit/asking.ts';
+import { AltTextForm } from './alttextform.tsx';
+import { Thumbnail } from '../kit/thumbnail.tsx';
 
 /** Chooses, by words, what takes the place of an asset: something of its own kind. */
 export function InsteadChoice({
@@ -16,6 +17,8 @@ export function InsteadChoice({
   onChoose: (other: string) => void;
 }) {
   const [words, setWords] = useState('');
+  /** What was chosen, and does not say what it shows yet. */
+  const [wordless, ask] = useState<Asset | null>(null);
   const settled = useDeferredValue(words);
   const asset = useAsk(readAsset, { params: { id } });
   const kind = asset.data?.facts.kind;
@@ -25,6 +28,28 @@ export function InsteadChoice({
     { enabled: kind !== undefined, placeholderData: (before) => before },
   );
   const others = (found.data?.assets ?? []).filter((other) => other.id !== id).slice(0, 8);
+  if (wordless)
+    return (
+      <AltTextForm
+        key={wordless.id}
+        label="Alt text is missing"
+        takeFocus
+        className="max-w-[420px]"
+        caption={wordless.placard.caption}
+        go="Save and put it there"
+        asset={async () => wordless}
+        onSaved={(other) => {
+          ask(null);
+          onChoose(other);
+        }}
+        onCancel={() => ask(null)}
+      >
+        <p className="mb-2">
+          “{wordless.placard.title || wordless.fileName}” has no alt text. Say what it shows before it stands
+          in a page.
+        </p>
+      </AltTextForm>
+    );
   return (
     <>
       <input
@@ -43,7 +68,7 @@ export function InsteadChoice({
               className="block w-[92px] text-left hover:text-madder"
               disabled={busy}
               aria-label={`Put ${other.placard.title || other.fileName} in the place of ${title}`}
-              onClick={() => onChoose(other.id)}
+              onClick={() => (saysWhat(other) ? onChoose(other.id) : ask(other))}
             >
               <Thumbnail src={other.thumbnail} facts={other.facts} className="h-[60px] w-full" />
               <span className="block truncate text-[12px]">{other.placard.title || other.fileName}</span>
@@ -54,3 +79,7 @@ export function InsteadChoice({
     </>
   );
 }
+
+/** True for what may stand in a page: it says what it shows, or that it says nothing; documents say it in their link. */
+const saysWhat = ({ placard, facts }: Asset): boolean =>
+  facts.kind === 'document' || placard.decorative || placard.alt !== '';
