@@ -10,6 +10,7 @@ import { SelectionProvider } from './kit/selection.tsx';
 import { SignIn } from './shell/signin.tsx';
 import { useTheme } from './shell/theme.ts';
 import { useKeepFocus } from './shell/usekeepfocus.ts';
+import { Loading } from './kit/notice.tsx';
 
 const ROUTES = SCREENS.map(({ load, ...screen }) => ({ ...screen, Shown: lazy(load) }));
 
@@ -21,7 +22,7 @@ export function App() {
   const who = me.data?.id;
   // What one person did is not for the next one at this browser to take back.
   useEffect(() => tellNothing, [who]);
-  if (me.isPending) return null;
+  if (me.isPending) return <Loading what="Placard" />;
   const refused = refusalOf(me);
   if (refused && refused.status !== 401) {
     return (

@@ -3,7 +3,7 @@ import { TRACK_KINDS, type TrackKind } from '@placard/core/captions';
 import { readAsset, type AssetDetail } from '@placard/core/contract';
 import { refusalOf, useAsk } from '../kit/asking.ts';
 import { Language } from '../kit/codechoice.tsx';
-import { Empty, Notice } from '../kit/notice.tsx';
+import { Empty, Loading, Notice } from '../kit/notice.tsx';
 import { Select } from '../kit/select.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { TrackEditor } from './trackeditor.tsx';
@@ -27,7 +27,7 @@ export default function CaptionsEditor() {
         <Notice severity="stop">{refused.message}</Notice>
       </div>
     );
-  if (!asset.data) return null;
+  if (!asset.data) return <Loading what="what is captioned" />;
   const { facts, tracks } = asset.data;
   if (facts.kind !== 'film' && facts.kind !== 'sound')
     return <Empty title="Nothing to write captions for">Only films and sounds have captions.</Empty>;

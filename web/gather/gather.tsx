@@ -4,7 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { acceptArrivals, discardArrival, listArrivals, readSite, type Arrival } from '@placard/core/contract';
 import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { takeInHand } from '../kit/inhand.ts';
-import { Empty, Notice } from '../kit/notice.tsx';
+import { Empty, Loading, Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
 import { ArrivalList } from './arrivallist.tsx';
 import { wishOf, type Decision } from './decision.ts';
@@ -141,6 +141,7 @@ export default function Gather() {
             come next.
           </Notice>
         )}
+        {!arrivals.isSuccess && !arrivals.error && <Loading what="the arrivals" />}
         {arrivals.isSuccess && list.length + sending.length === 0 ? (
           <Empty title="Nothing has arrived">
             Drop pictures, drawings, films, sounds or documents here: JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC,

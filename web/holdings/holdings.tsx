@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { listAssetIds, listAssets, readSite, type Asset } from '@placard/core/contract';
 import { call } from '../kit/api.ts';
 import { useAsk } from '../kit/asking.ts';
-import { Empty, Notice } from '../kit/notice.tsx';
+import { Empty, Loading, Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
 import { ManyPlacards } from '../placard/many.tsx';
 import { PlacardPanel } from '../placard/placard.tsx';
@@ -203,6 +203,7 @@ export default function Holdings() {
           aria-label="What was found"
           className="min-h-0 grow overflow-y-auto"
         >
+          {!counted.data && !counted.error && <Loading what="the holdings" />}
           {counted.isSuccess && total === 0 ? (
             <Empty title={bin ? 'The bin is empty' : 'Nothing found'}>
               {counted.data.otherwise && (

@@ -11,7 +11,7 @@ import {
 import { plural } from '@placard/core/text';
 import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { ago } from '../kit/days.ts';
-import { Empty, Notice } from '../kit/notice.tsx';
+import { Empty, Loading, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { IN_WORDS } from '../embed/powers.ts';
 import { AskForHost } from './askforhost.tsx';
@@ -84,6 +84,7 @@ export default function Hosts() {
           </div>
           {importing && <ProviderList onDone={() => setImporting(false)} />}
           {(mayAsk || mayReview) && <AskForHost mayReview={mayReview} />}
+          {!hosts.data && !hosts.error && <Loading what="the hosts" />}
           {hosts.data && all.length === 0 && (
             <Empty title="No hosts yet">
               As soon as a page shows something of somebody else’s, its host stands here.

@@ -32,7 +32,7 @@ export function Checkbox({
         aria-label={label}
         onClick={(event) => (shift.current = event.shiftKey)}
         onCheckedChange={(next) => onChange(next === true, shift.current)}
-        className="grid size-[17px] shrink-0 place-items-center rounded-xs border border-edge bg-card hover:border-ink disabled:cursor-not-allowed disabled:opacity-60 data-[state=checked]:border-ink data-[state=checked]:bg-ink data-[state=checked]:text-paper data-[state=indeterminate]:border-ink"
+        className="small-target grid size-[17px] shrink-0 place-items-center rounded-xs border border-edge bg-card hover:border-ink disabled:cursor-not-allowed disabled:opacity-60 data-[state=checked]:border-ink data-[state=checked]:bg-ink data-[state=checked]:text-paper data-[state=indeterminate]:border-ink"
       >
         <Radix.Indicator>
           {checked === 'indeterminate' ? (

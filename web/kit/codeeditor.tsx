@@ -25,7 +25,7 @@ export interface CodeProps {
 
 const LOOK = EditorView.theme({
   '&': { height: '100%', fontSize: '12.5px', color: 'var(--ink)', backgroundColor: 'var(--card)' },
-  '&.cm-focused': { outline: '2px solid var(--madder)', outlineOffset: '1px' },
+  '&.cm-focused': { outline: '2px solid var(--madder)', outlineOffset: '-2px' },
   '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '1.55', overflow: 'auto' },
   '.cm-content': { caretColor: 'var(--ink)', padding: '8px 0' },
   '.cm-gutters': { color: 'var(--soft)', backgroundColor: 'var(--card)', border: 'none' },

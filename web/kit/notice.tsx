@@ -52,3 +52,12 @@ export function Empty({ title, children }: { title: string; children: ReactNode 
     </div>
   );
 }
+
+/** Says what is being loaded, once that takes longer than one notices. */
+export function Loading({ what }: { what: string }) {
+  return (
+    <p role="status" className="appears-late p-5 text-[13.5px] text-soft">
+      Loading {what} …
+    </p>
+  );
+}

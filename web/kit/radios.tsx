@@ -40,7 +40,7 @@ export function Radios<T extends string>({
             <Radix.Item
               value={own}
               id={`${id}-${own}`}
-              className="mt-0.5 grid size-[17px] shrink-0 place-items-center rounded-full border border-edge bg-card hover:border-ink data-[state=checked]:border-ink"
+              className="small-target mt-0.5 grid size-[17px] shrink-0 place-items-center rounded-full border border-edge bg-card hover:border-ink data-[state=checked]:border-ink"
             >
               <Radix.Indicator className="size-[9px] rounded-full bg-ink" />
             </Radix.Item>

@@ -35,7 +35,7 @@ export function Switch({
         disabled={disabled}
         aria-describedby={help ? `${id}-help` : undefined}
         onCheckedChange={onChange}
-        className="mt-0.5 h-[18px] w-8 shrink-0 rounded-full border border-ink bg-card p-[2px] data-[state=checked]:bg-spruce disabled:opacity-50"
+        className="small-target mt-0.5 h-[18px] w-8 shrink-0 rounded-full border border-ink bg-card p-[2px] data-[state=checked]:bg-spruce disabled:opacity-50"
       >
         <Radix.Thumb className="block size-3 rounded-full bg-ink transition-transform data-[state=checked]:translate-x-[14px] data-[state=checked]:bg-card motion-reduce:transition-none" />
       </Radix.Root>

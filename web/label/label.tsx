@@ -5,7 +5,7 @@ import { plural } from '@placard/core/text';
 import { useAsk } from '../kit/asking.ts';
 import { AssetStrip } from '../kit/assetstrip.tsx';
 import { Hint } from '../kit/hint.tsx';
-import { EmptyScreen } from '../kit/notice.tsx';
+import { EmptyScreen, Loading } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { PlacardPanel } from '../placard/placard.tsx';
 import { useTerms } from '../placard/useterms.ts';
@@ -73,6 +73,7 @@ export default function Label() {
           </div>
         </div>
         <LabelRooms />
+        {!detail.data && id && <Loading what="the label" />}
         {detail.data && <Large asset={detail.data} missing={missing} />}
         <AssetStrip
           label="Labels that are not complete"

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { createPage, PAGE_SORTS, PAGE_STATES, readSite, type PageState } from '@placard/core/contract';
 import { useAsk, useMay } from '../kit/asking.ts';
 import { Choice } from '../kit/radios.tsx';
-import { Empty, Notice } from '../kit/notice.tsx';
+import { Empty, Loading, Notice } from '../kit/notice.tsx';
 import { plural } from '@placard/core/text';
 import { ChosenPages } from './chosenpages.tsx';
 import { NewPage } from './newpage.tsx';
@@ -116,6 +116,7 @@ export default function Pages() {
         />
       )}
       {error && <Notice severity="stop">{error.message}</Notice>}
+      {!isSuccess && !error && <Loading what={copies ? 'standing copy' : 'the pages'} />}
       {isSuccess &&
         lines.length === 0 &&
         (copies && Object.keys(asked).length === 1 ? (

@@ -29,7 +29,7 @@ export function Control({
         disabled={off}
         onMouseDown={(event) => event.preventDefault()}
         onClick={makes ? () => once.press() : onClick}
-        className="p-1.5 hover:text-madder disabled:text-edge aria-pressed:bg-ink aria-pressed:text-paper"
+        className="inline-flex items-center p-1.5 hover:text-madder disabled:text-edge aria-pressed:bg-ink aria-pressed:text-paper"
       >
         {icon}
       </Toolbar.Button>

@@ -5,7 +5,7 @@ import { readPage, readSite, type Page } from '@placard/core/contract';
 import { FORMAT } from '@placard/core/page';
 import { useAsk } from '../kit/asking.ts';
 import { LeadOn } from '../kit/leadon.tsx';
-import { EmptyScreen, Notice } from '../kit/notice.tsx';
+import { EmptyScreen, Loading, Notice } from '../kit/notice.tsx';
 import { usePageInHand } from '../pages/usepageinhand.ts';
 import { PageEditor } from './editor.tsx';
 import { leaving } from './desk/leaving.ts';
@@ -54,7 +54,7 @@ function OnePage({ id }: { id: string }) {
   if (page.data && !page.isFetching && !shown) setShown(page.data);
   // Written over, it would lose what this window does not know.
   if (shown && (shown.document.format ?? 0) > FORMAT) return <NewerPage page={shown} />;
-  if (!shown || !site.data) return null;
+  if (!shown || !site.data) return <Loading what={page.data ? `“${page.data.title}”` : 'the page'} />;
   const openNewer = async () => {
     await client.invalidateQueries({ queryKey: [readPage.path] });
     setShown(undefined);

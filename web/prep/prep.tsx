@@ -13,7 +13,7 @@ import {
 import { useAsk, useDo, useMay } from '../kit/asking.ts';
 import { AssetStrip } from '../kit/assetstrip.tsx';
 import { Progress } from '../kit/bar.tsx';
-import { EmptyScreen, Notice } from '../kit/notice.tsx';
+import { EmptyScreen, Loading, Notice } from '../kit/notice.tsx';
 import { inCount, plural } from '@placard/core/text';
 import { useSelection } from '../kit/selection.tsx';
 import { FilmBench, Lighter } from './filmbench.tsx';
@@ -93,6 +93,7 @@ export default function Prep() {
             void navigate(`/prep/${chosen}`, { replace: true });
           }}
         />
+        {id !== null && !asset.data && <Loading what="what is prepared" />}
         {asset.data &&
           (versions.data && site.data && asset.data.facts.kind === 'picture' && !asset.data.facts.animated ? (
             <>

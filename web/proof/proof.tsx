@@ -5,7 +5,7 @@ import { proofPage, readPage, readSite } from '@placard/core/contract';
 import { PREVIEW_SANDBOX } from '../embed/blockpreview.tsx';
 import { isOld, refusalOf, useAsk } from '../kit/asking.ts';
 import { LeadOn } from '../kit/leadon.tsx';
-import { EmptyScreen, Notice } from '../kit/notice.tsx';
+import { EmptyScreen, Loading, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { isSeen } from '@placard/core/page';
 import { dayIn, inBytes, writtenDay } from '@placard/core/text';
@@ -87,6 +87,7 @@ function OneProof({ id }: { id: string }) {
             {scheduleInWords(shown, looked.day)}.
           </Notice>
         )}
+        {(!proof.data || !page.data || isOld(proof)) && <Loading what="the page as visitors see it" />}
         {/* What was proofed before would be loaded in both frames only to be loaded anew at once. */}
         {proof.data && page.data && !isOld(proof) && (
           <div className="flex min-h-0 grow gap-4 max-lg:h-[80vh] max-sm:h-auto max-sm:flex-col">
@@ -110,7 +111,11 @@ function OneProof({ id }: { id: string }) {
         )}
       </div>
       <aside className="overflow-y-auto pr-1">
-        {proof.data && <Findings findings={proof.data.findings} pageId={id} />}
+        {proof.data ? (
+          <Findings findings={proof.data.findings} pageId={id} />
+        ) : (
+          <Loading what="the findings" />
+        )}
       </aside>
     </main>
   );

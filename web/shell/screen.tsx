@@ -11,6 +11,7 @@ import {
 import { uploads } from '../kit/uploads.ts';
 import { useTitle } from '../kit/usetitle.ts';
 import { paced } from '../kit/pace.ts';
+import { Loading } from '../kit/notice.tsx';
 
 /** How often it is looked whether what could not be fetched can be had now, in milliseconds. */
 const LOOK_EVERY = paced(3000);
@@ -25,7 +26,7 @@ export function Screen({ title, of: Shown }: { title: string; of: LazyExoticComp
   useTitle(title);
   return (
     <Boundary>
-      <Suspense fallback={null}>
+      <Suspense fallback={<Loading what={title} />}>
         <Shown />
       </Suspense>
     </Boundary>
