@@ -53,6 +53,23 @@ for (const viewport of [
         },
       );
       await expect.poll(order).toEqual([second, third, first]);
+      // On the desk itself: what is taken up stays so, though the finger takes the focus with it.
+      const shown = () =>
+        set.locator('.placement img').evaluateAll((all) => all.map((img) => (img as HTMLImageElement).alt));
+      const [one, two, three] = await shown();
+      await set.locator('.placement').first().tap();
+      // Clear of the controls that stand over the page.
+      await set.evaluate((element) => element.scrollIntoView({ block: 'center' }));
+      await dragByFinger(
+        page,
+        page.getByRole('button', { name: 'Move number 1 of 3' }),
+        /Number 1 is taken up/,
+        async () => {
+          const box = await set.locator('.placement').nth(1).boundingBox();
+          return { x: (box?.x ?? 0) + (box?.width ?? 0) / 2, y: (box?.y ?? 0) + (box?.height ?? 0) / 2 };
+        },
+      );
+      await expect.poll(shown).toEqual([two, one, three]);
       await isSaved(page);
       expect(await juttingOut(page)).toBe(false);
     });

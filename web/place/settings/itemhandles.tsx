@@ -2,7 +2,7 @@ import { DndContext, DragOverlay, useDraggable, type KeyboardCoordinateGetter } 
 import { getEventCoordinates } from '@dnd-kit/utilities';
 import type { Editor } from '@tiptap/react';
 import { GripVertical } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { createPortal } from 'react-dom';
 import { stepOf, useDraggers, type Point } from '../../kit/dragging.ts';
 import { sheetOf } from '../desk/gaps.ts';
@@ -21,11 +21,23 @@ const MOST = 60;
 /** A handle on each of the things that are set together round the caret, by which it is dragged into another place among them. */
 export function ItemHandles({ editor }: { editor: Editor }) {
   const { found } = useSettings(editor);
-  if (!found || !editor.isEditable) return null;
-  return <Handles editor={editor} found={found} />;
+  /** What is taken up stays so, whatever becomes of the selection: a finger takes that away with the focus. */
+  const [taken, take] = useState<FoundTogether | null>(null);
+  const shown = taken ?? found;
+  if (!shown || !editor.isEditable) return null;
+  return <Handles editor={editor} found={shown} onTake={(is) => take(is ? shown : null)} />;
 }
 
-function Handles({ editor, found }: { editor: Editor; found: FoundTogether }) {
+function Handles({
+  editor,
+  found,
+  onTake,
+}: {
+  editor: Editor;
+  found: FoundTogether;
+  /** One of them is pressed, and perhaps dragged; or let go of. */
+  onTake: (is: boolean) => void;
+}) {
   const [places, setPlaces] = useState<Place[]>([]);
   const [dragged, setDragged] = useState<number | null>(null);
   const [over, setOver] = useState<number | null>(null);
@@ -81,7 +93,9 @@ function Handles({ editor, found }: { editor: Editor; found: FoundTogether }) {
       : currentCoordinates;
   };
   const draggers = useDraggers(byKey);
+  const buttons = useRef(new Map<number, HTMLButtonElement>());
   const end = () => {
+    onTake(false);
     held.current = null;
     told.current = null;
     setDragged(null);
@@ -91,6 +105,8 @@ function Handles({ editor, found }: { editor: Editor; found: FoundTogether }) {
     <DndContext
       sensors={draggers}
       accessibility={{
+        // The focus goes along with what was moved.
+        restoreFocus: false,
         screenReaderInstructions: {
           draggable:
             'The space bar takes it up: the arrows move it among the others, the space bar puts it there, Escape lets go of it.',
@@ -124,14 +140,34 @@ function Handles({ editor, found }: { editor: Editor; found: FoundTogether }) {
         setOver(told.current);
       }}
       onDragCancel={end}
-      onDragEnd={({ active }) => {
+      onDragEnd={({ active, activatorEvent }) => {
         const to = held.current ? nearest(held.current) : null;
         if (to !== null && to !== Number(active.id)) moveItem(editor, found, Number(active.id), to);
         end();
+        if (activatorEvent instanceof KeyboardEvent) buttons.current.get(to ?? Number(active.id))?.focus();
       }}
     >
       {places.map((place, at) => (
-        <Handle key={at} at={at} place={place} marked={dragged !== null && over === at} count={count} />
+        <Handle
+          key={at}
+          at={at}
+          place={place}
+          marked={dragged !== null && over === at}
+          count={count}
+          onPress={() => {
+            onTake(true);
+            // Let go of without being dragged, it is as it was.
+            const letGo = () => {
+              for (const kind of ['pointerup', 'pointercancel'] as const) removeEventListener(kind, letGo);
+              if (held.current === null) onTake(false);
+            };
+            for (const kind of ['pointerup', 'pointercancel'] as const) addEventListener(kind, letGo);
+          }}
+          button={(button) => {
+            if (button) buttons.current.set(at, button);
+            else buttons.current.delete(at);
+          }}
+        />
       ))}
       {createPortal(
         <DragOverlay dropAnimation={null} className="cursor-grabbing">
@@ -147,7 +183,21 @@ function Handles({ editor, found }: { editor: Editor; found: FoundTogether }) {
   );
 }
 
-function Handle({ at, place, marked, count }: { at: number; place: Place; marked: boolean; count: number }) {
+function Handle({
+  at,
+  place,
+  marked,
+  count,
+  onPress,
+  button,
+}: {
+  at: number;
+  place: Place;
+  marked: boolean;
+  count: number;
+  onPress: () => void;
+  button: (element: HTMLButtonElement | null) => void;
+}) {
   const { setNodeRef, listeners, attributes } = useDraggable({ id: at });
   return (
     <>
@@ -159,9 +209,16 @@ function Handle({ at, place, marked, count }: { at: number; place: Place; marked
         />
       )}
       <button
-        ref={setNodeRef}
+        ref={(element) => {
+          setNodeRef(element);
+          button(element);
+        }}
         type="button"
         {...listeners}
+        onPointerDown={(event) => {
+          onPress();
+          (listeners?.['onPointerDown'] as ((event: PointerEvent<HTMLElement>) => void) | undefined)?.(event);
+        }}
         aria-describedby={attributes['aria-describedby']}
         aria-label={`Move number ${at + 1} of ${count}`}
         className="absolute z-[15] grid size-6 -translate-x-1/2 -translate-y-1/2 cursor-grab touch-none place-items-center border border-edge bg-[#fffdf8] text-[#1f2328] opacity-70 hover:border-[#a6342b] hover:opacity-100 focus-visible:opacity-100 pointer-coarse:size-11"
