@@ -117,14 +117,16 @@ test('a sketch comes as a frame, by its script, and as an element of its host', 
   await enter(page);
   await openEmbed(page, 'Sketches');
   const codes = await codesAt(page, `${await standin(page, SKETCHYARD)}/s/circles`);
+  const shown = embed(page).getByRole('region', { name: 'At a desk' }).locator('iframe');
+  let before = '';
   for (const [at, way] of [/In the host’s frame/, /In a box/, /In a box/].entries()) {
     await code(page).fill(codes[at] ?? '');
     const first = embed(page).getByRole('radio', { name: way });
     await expect(first).toBeChecked();
-    const desk = embed(page)
-      .getByRole('region', { name: 'At a desk' })
-      .frameLocator('iframe')
-      .frameLocator('iframe');
+    // Looked into while it is replaced, a frame is a window that was closed.
+    await expect.poll(async () => (await shown.getAttribute('src')) ?? before).not.toBe(before);
+    before = (await shown.getAttribute('src')) ?? '';
+    const desk = shown.contentFrame().frameLocator('iframe');
     await expect(
       at === 0 ? desk.locator('canvas') : desk.frameLocator('iframe').locator('canvas'),
     ).toBeVisible();

@@ -50,7 +50,7 @@ export type { AnyBlock, RenderContext } from './kinds/kind.ts';
 export type { StandingCopy } from './kinds/standingcopy.ts';
 export type { Picture } from './kinds/picture.ts';
 export { linkedData } from './linkeddata.ts';
-export { blockMarkup, renderDocument } from './render.ts';
+export { blockMarkup, documentMarkup, renderDocument } from './render.ts';
 export { acrossWidth, NARROW, pageWidth, type AvailableWidth } from './availablewidth.ts';
 export { renderLeadingOn, renderSheet } from './sheet.ts';
 export {

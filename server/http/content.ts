@@ -3,7 +3,9 @@ import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import type { Readable } from 'node:stream';
 import { boxPolicy, joinPolicies, policyLine, type Policy } from '@placard/core/embed';
+import { toHtml, type Markup } from '@placard/core/markup';
 import {
+  documentMarkup,
   embeddedIn,
   renderDocument,
   renderSheet,
@@ -203,13 +205,15 @@ export function contentApplication({
     const document = alone(block);
     const holdings = await holdingsFor(database, usesIn(document));
     const { measures, edges, language } = await readSite(database, contentOrigin);
-    const body = renderDocument(document, {
+    const body = documentMarkup(document, {
       measures,
       edges,
       holdings,
       language,
       addressOf: ({ key }) => store.address(key),
-    });
+    })
+      .map((part) => toHtml(atOnce(part)))
+      .join('\n');
     framed(response, origin, joinPolicies(embeddedIn(document).map(({ csp }) => csp)));
     return response.send(renderSheet({ title: 'Embed', language, style: ALONE, body }));
   });
@@ -257,6 +261,12 @@ function pass(response: Response, file: Readable | null): Response {
 function missing(response: Response): Response {
   return response.status(404).type('text/plain').send('There is nothing at this address.');
 }
+
+/** The same, loaded at once: whoever shows one thing alone wants to see it, wherever it stands on their screen. */
+const atOnce = (part: Markup): Markup =>
+  typeof part === 'string'
+    ? part
+    : { ...part, attributes: { ...part.attributes, loading: null }, children: part.children.map(atOnce) };
 
 /** How a document looks that shows one thing and nothing round it: whoever shows it gives it its size. */
 const ALONE =

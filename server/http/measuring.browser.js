@@ -15,6 +15,21 @@
     true,
   );
   addEventListener('unhandledrejection', ({ reason }) => tell({ broke: String(reason?.message ?? reason) }));
+  // What it asks for later may change its height: how much of that is on its way.
+  let busy = 0;
+  const begun = () => tell({ busy: ++busy });
+  const ended = () => tell({ busy: --busy });
+  const { fetch: ask } = window;
+  window.fetch = (...given) => {
+    begun();
+    return ask(...given).finally(ended);
+  };
+  const { send } = XMLHttpRequest.prototype;
+  XMLHttpRequest.prototype.send = function (...given) {
+    begun();
+    this.addEventListener('loadend', ended, { once: true });
+    return send.apply(this, given);
+  };
   new ResizeObserver(height).observe(root);
   new MutationObserver(height).observe(root, { subtree: true, childList: true, attributes: true });
   addEventListener('load', () => {

@@ -20,16 +20,24 @@ export function useBlockPreview(block: EmbeddedBlock) {
   return useQuery({
     // Where it stands, and the words under it, change nothing of what is in it.
     queryKey: ['preview', block.type, shownOf(block)],
-    queryFn: () => call(previewEmbed, { body: { block } }),
+    queryFn: () => call(previewEmbed, { body: { block: alike(block) } }),
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
   });
 }
 
-const shownOf = (block: EmbeddedBlock) =>
+/** The same as it is shown here: how high a box is says whoever shows it, and it is not loaded anew when that is measured. */
+const alike = (block: EmbeddedBlock): EmbeddedBlock =>
   block.type === 'box'
+    ? { ...block, attrs: { ...block.attrs, boxed: { ...block.attrs.boxed, heights: [], height: null } } }
+    : block;
+
+const shownOf = (given: EmbeddedBlock) => {
+  const block = alike(given);
+  return block.type === 'box'
     ? block.attrs.boxed
     : [block.attrs.frame, block.attrs.narrow ?? null, block.attrs.still ?? null];
+};
 
 /** What the visitor gets: the real frame, from the users'-content origin. `asleep` keeps presses for the page editor. */
 export function BlockPreview({

@@ -2,16 +2,19 @@ import { useEffect, useRef, useState } from 'react';
 import type { Site } from '@placard/core/contract';
 import type { BoxBlock } from '@placard/core/page';
 import { paced } from '../kit/pace.ts';
+import { useLatest } from '../kit/uselatest.ts';
 import { useBlockPreview } from './blockpreview.tsx';
 
 /** Widths at which a box is measured besides the site's own measures: phones, and columns of tables and cards. */
 const NARROW = [200, 288, 358];
 const MOST_WIDTHS = 8;
+/** How many are loaded at once: hosts are asked for the same by each, and browsers let them wait for each other. */
+const AT_ONCE = 4;
 /**
- * How long nothing may change before a height is taken for what it is; how long one is waited for that does not load; and
- * how long heights are heeded that change after they were taken: hosts answer their own scripts late. In milliseconds.
+ * How long nothing may change and nothing be asked for before a height is taken for what it is, and how long that is waited
+ * for, in milliseconds.
  */
-const [STILL, LONGEST, LATE] = [900, 12_000, 10_000].map(paced) as [number, number, number];
+const [STILL, LONGEST] = [900, 10_000].map(paced) as [number, number];
 const [LOWEST, HIGHEST] = [20, 10_000];
 
 /** How many addresses a box may tell of, and how much of what broke in it. */
@@ -23,6 +26,24 @@ function addressSaid(said: unknown): URL | null {
   const address = new URL(said);
   return /^https?:$/.test(address.protocol) ? address : null;
 }
+
+type SaidByBox = 'of' | 'height' | 'busy' | 'refused' | 'failed' | 'broke' | 'loaded';
+
+/** What was heard so far. */
+interface Found {
+  heights: Map<number, number>;
+  refused: Set<string>;
+  failed: Set<string>;
+  broke: Set<string>;
+  loaded: Set<number>;
+}
+const nothingFound = (): Found => ({
+  heights: new Map(),
+  refused: new Set(),
+  failed: new Set(),
+  broke: new Set(),
+  loaded: new Set(),
+});
 
 /** What came of measuring a box. */
 export interface Measured {
@@ -39,15 +60,14 @@ export interface Measured {
 
 /**
  * Measures a box in this browser, at several widths at once, on the users'-content origin; gives frames to be put
- * somewhere on the screen where nobody sees them. `onMeasured` hears of the heights whenever nothing has changed for a
- * while, and once more when something has changed after that; `onOver` when nothing more is heeded. What a box tells of
- * itself is taken for numbers, origins and one line of words, and no more.
+ * somewhere on the screen where nobody sees them, some at a time. What a box tells of itself is taken for numbers, origins
+ * and one line of words, and no more.
  */
 export function useMeasured(
   block: BoxBlock,
   site: Site,
   onMeasured: (measured: Measured) => void,
-  { longest = LONGEST, onOver = () => {} }: { longest?: number; onOver?: () => void } = {},
+  longest = LONGEST,
 ) {
   const preview = useBlockPreview({
     ...block,
@@ -58,46 +78,30 @@ export function useMeasured(
     .sort((a, b) => a - b)
     .slice(0, MOST_WIDTHS);
   const frames = useRef(new Map<number, HTMLIFrameElement>());
-  const told = useRef({ onMeasured, onOver });
-  useEffect(() => {
-    told.current = { onMeasured, onOver };
-  });
-  const [stage, setStage] = useState<'measuring' | 'heeding' | 'over'>('measuring');
+  const told = useLatest(onMeasured);
+  /** Which of them are loaded now, by the first of them. */
+  const [from, setFrom] = useState(0);
   const known = widths.join(' ');
+  const found = useRef<Found>(nothingFound());
   useEffect(() => {
-    if (!address) return undefined;
-    setStage('measuring');
-    const heights = new Map<number, number>();
-    const refused = new Set<string>();
-    const failed = new Set<string>();
-    const broke = new Set<string>();
-    const loaded = new Set<number>();
-    let [still, late]: ReturnType<typeof setTimeout>[] = [];
-    const tell = () => {
-      setStage((now) => (now === 'measuring' ? 'heeding' : now));
-      told.current.onMeasured({
-        heights: [...heights].map(([width, height]) => ({ width, height })).sort((a, b) => a.width - b.width),
-        refused: [...refused].sort(),
-        // What the policy refused fails too, and is told as what it is.
-        failed: [...failed].filter((address) => !refused.has(new URL(address).origin)).sort(),
-        broke: [...broke],
-        silent: loaded.size === 0,
-      });
-      late ??= setTimeout(() => {
-        setStage('over');
-        told.current.onOver();
-      }, LATE);
-    };
-    const count = known.split(' ').length;
-    const hear = ({
-      source,
-      data,
-    }: MessageEvent<Record<'of' | 'height' | 'refused' | 'failed' | 'broke' | 'loaded', unknown>>) => {
-      const from = [...frames.current].find(([, frame]) => frame.contentWindow === source);
-      if (!from || typeof data !== 'object' || data?.of !== 'box') return;
-      const [width] = from;
+    setFrom(0);
+    found.current = nothingFound();
+  }, [address, known]);
+  const now = widths.slice(from, from + AT_ONCE);
+  const shown = now.join(' ');
+  useEffect(() => {
+    if (!address || shown === '') return undefined;
+    const { heights, refused, failed, broke, loaded } = found.current;
+    const busy = new Map<number, number>();
+    const ours = shown.split(' ').map(Number);
+    let still: ReturnType<typeof setTimeout> | undefined;
+    const next = () => setFrom((before) => before + AT_ONCE);
+    const hear = ({ source, data }: MessageEvent<Record<SaidByBox, unknown>>) => {
+      const [width] = [...frames.current].find(([, frame]) => frame.contentWindow === source) ?? [];
+      if (width === undefined || typeof data !== 'object' || data?.of !== 'box') return;
       if (typeof data.height === 'number' && Number.isFinite(data.height))
         heights.set(width, Math.round(Math.min(HIGHEST, Math.max(LOWEST, data.height))));
+      if (typeof data.busy === 'number') busy.set(width, data.busy);
       const refusing = addressSaid(data.refused);
       if (refusing && refused.size < MOST_TOLD) refused.add(refusing.origin);
       const failing = addressSaid(data.failed);
@@ -106,19 +110,33 @@ export function useMeasured(
         broke.add(data.broke.slice(0, LONGEST_BROKEN));
       if (data.loaded === true) loaded.add(width);
       clearTimeout(still);
-      if (loaded.size === count || late) still = setTimeout(tell, STILL);
+      const isQuiet = ours.every((one) => loaded.has(one) && !((busy.get(one) ?? 0) > 0));
+      if (isQuiet) still = setTimeout(next, STILL);
     };
     addEventListener('message', hear);
-    const waited = setTimeout(() => late ?? tell(), longest);
+    const waited = setTimeout(next, longest);
     return () => {
       removeEventListener('message', hear);
-      for (const timer of [still, waited, late]) clearTimeout(timer);
+      for (const timer of [still, waited]) clearTimeout(timer);
     };
-  }, [address, known, longest]);
-  const hidden = address && stage !== 'over' && (
+  }, [address, shown, longest]);
+  const measuring = from < widths.length;
+  useEffect(() => {
+    if (!address || measuring) return;
+    const { heights, refused, failed, broke, loaded } = found.current;
+    told.current({
+      heights: [...heights].map(([width, height]) => ({ width, height })).sort((a, b) => a.width - b.width),
+      refused: [...refused].sort(),
+      // What the policy refused fails too, and is told as what it is.
+      failed: [...failed].filter((one) => !refused.has(new URL(one).origin)).sort(),
+      broke: [...broke],
+      silent: loaded.size === 0,
+    });
+  }, [address, measuring, told]);
+  const hidden = address && measuring && (
     // On the screen, or browsers let it rest; and behind a pixel of it.
     <div aria-hidden className="pointer-events-none fixed bottom-0 left-0 size-px overflow-hidden opacity-0">
-      {widths.map((width) => (
+      {now.map((width) => (
         <iframe
           key={`${width} ${address}`}
           ref={(frame) => {
@@ -135,5 +153,5 @@ export function useMeasured(
       ))}
     </div>
   );
-  return { hidden, measuring: stage === 'measuring', error: preview.error };
+  return { hidden, measuring, error: preview.error };
 }
