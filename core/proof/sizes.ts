@@ -19,7 +19,7 @@ export function matches(media: string, screen: number): boolean {
 
 /** A length of pixels and shares of the screen, with `calc()`, `min()`, `max()` and `clamp()` (CSS Values 4), in CSS pixels; 0 for what is none. */
 export function lengthOf(text: string, screen: number): number {
-  const words = text.match(/[\d.]+(?:px|vw)?|[a-z]+(?=\()|[-+*/(),]/g) ?? [];
+  const words = text.match(/[\d.]{1,20}(?:px|vw)?|[a-z]{1,8}(?=\()|[-+*/(),]/g) ?? [];
   let at = 0;
   const sum = (): number => {
     let value = product();
