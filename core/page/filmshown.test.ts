@@ -49,6 +49,14 @@ describe('a film on a host', () => {
     expect(render(filmAsPlayer(film, { ...wish, details: false }))).not.toContain('figcaption');
   });
 
+  it('begins to play when its still is pressed, where what is framed is a film', () => {
+    const playing = { ...film, frame: { ...film.frame, permissions: ['fullscreen' as const] } };
+    const html = render(filmAsStill(playing, still.id, wish));
+    expect(html).toContain('href=&quot;https://films.example/player/1?autoplay=1&quot;');
+    expect(html).toContain('allow="autoplay; fullscreen"');
+    expect(render(filmAsPlayer(playing, wish))).not.toContain('autoplay');
+  });
+
   it('stands as a still that opens the player', () => {
     const html = render(filmAsStill(film, still.id, wish));
     const inside =

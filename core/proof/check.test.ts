@@ -220,15 +220,23 @@ it('headings may not skip a level', () => {
   expect(rules(held(labelled), [heading(2), heading(4)])).toEqual(['warn headings-out-of-order']);
 });
 
-it('a film without captions should be looked at', () => {
-  const film: HeldAsset = {
-    ...held(labelled),
-    kind: 'film',
-    file: { key: 'f', mime: 'video/mp4', bytes: 1 },
-  };
-  expect(rules(film, [{ type: 'film', attrs: { ...(picture() as Picture).attrs } }])).toEqual([
-    'warn captions-missing',
-  ]);
+describe('a film', () => {
+  const film = (more: Partial<HeldAsset>): string[] =>
+    rules({ ...held(labelled), kind: 'film', file: { key: 'f', mime: 'video/mp4', bytes: 1 }, ...more }, [
+      { type: 'film', attrs: { ...(picture() as Picture).attrs } },
+    ]);
+  const track = (at: number) => [
+    { language: 'en', label: 'English', key: 't', said: [{ who: '', words: 'Look.', at }] },
+  ];
+
+  it('without captions should be looked at', () => expect(film({})).toEqual(['warn captions-missing']));
+  it('without sound needs none', () => expect(film({ silent: true })).toEqual([]));
+  it('whose captions begin while it goes on is in order', () =>
+    expect(film({ duration: 60, tracks: track(59) })).toEqual([]));
+  it('whose captions begin when it is over should be looked at', () =>
+    expect(film({ duration: 60, tracks: track(61) })).toEqual(['warn captions-after-end']));
+  it('of which nobody knows how long it is ends nowhere', () =>
+    expect(film({ duration: 0, tracks: track(61) })).toEqual([]));
 });
 
 it('a page weighs what a browser loads at that width', () => {

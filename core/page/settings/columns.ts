@@ -31,28 +31,25 @@ export function sharesOf({ attrs, items }: Pick<Things, 'attrs' | 'items'>): num
     : items.map(() => 1 / Math.min(MOST, Math.max(1, items.length)));
 }
 
-/** Shares of any sum as parts of 1, none under the least: what small ones are given is taken from the others in proportion. */
-export function sharedOut(shares: readonly number[]): number[] {
+/** Shares of any sum as parts of a whole, none under the least: what small ones are given is taken from the others in proportion. */
+export function sharedOut(shares: readonly number[], whole = 1): number[] {
   const small = new Set<number>();
   for (;;) {
-    const rest = 1 - small.size * LEAST_SHARE;
+    const rest = whole - small.size * LEAST_SHARE;
     const sum = shares.reduce((total, share, at) => (small.has(at) ? total : total + share), 0);
     const out = shares.map((share, at) => (small.has(at) ? LEAST_SHARE : (share / sum) * rest));
-    const under = out.flatMap((share, at) => (share < LEAST_SHARE - 1e-9 ? [at] : []));
+    const under = out.flatMap((share, at) => (share < LEAST_SHARE - 1e-9 && !small.has(at) ? [at] : []));
     if (under.length === 0) return out;
     for (const at of under) small.add(at);
   }
 }
 
-/** The shares where one of them is to be another: the others keep their proportions. */
+/** The shares where one of them is to be another, as far as that leaves the others the least: they keep their proportions. */
 export function sharedAnew(shares: readonly number[], nth: number, wished: number): number[] {
   const most = 1 - LEAST_SHARE * (shares.length - 1);
   const share = Math.min(most, Math.max(LEAST_SHARE, wished));
-  const others = shares.filter((_, at) => at !== nth);
-  const sum = others.reduce((total, one) => total + one, 0);
-  const out = sharedOut([...others.map((one) => (one / sum) * (1 - share)), share]);
-  const [last = share, ...rest] = out.toReversed();
-  return rest.toReversed().toSpliced(nth, 0, last);
+  const others = sharedOut(shares.toSpliced(nth, 1), 1 - share);
+  return others.toSpliced(nth, 0, share);
 }
 
 /** Two to four columns in chosen proportions, each holding blocks; one under the other on narrow screens. */

@@ -211,6 +211,19 @@ describe('things set together', () => {
     expect(page()).toBe('[Below.]');
   });
 
+  it('are as wide to each other as they were, where one of several columns is taken out or moved', () => {
+    open(set('columns', item(heading('A')), item(heading('B')), item(heading('C'))), words('Below.'));
+    editor.commands.setTextSelection(4);
+    const shares = () => found().node.attrs['shares'] as number[];
+    editor.view.dispatch(editor.state.tr.setNodeAttribute(found().pos, 'shares', [50, 30, 20]));
+    takeOutItem(editor, found(), 1);
+    expect(shares()).toEqual([50, 20]);
+    moveItem(editor, found(), 0, 1);
+    expect([page(), shares()]).toEqual(['[columns[[h:C] [h:A]] Below.]', [20, 50]]);
+    editor.commands.undo();
+    expect(shares()).toEqual([50, 20]);
+  });
+
   it('have one more put behind them, also before the words of a note; beyond two hundred there is no room', () => {
     open(
       set('sidenote', item(words('One.')), { type: 'alongside', content: [words('Beside.')] }),
