@@ -115,7 +115,11 @@ function OneHandOff({ id }: { id: string }) {
         )}
         {ready && (
           <>
-            <Part says="For the page’s head: description and shared card" code={ready.head} called="Head" />
+            <Part
+              says="For the page’s head: description and shared card. Where an address in it begins with a slash, your site’s comes before it: other sites need it whole."
+              code={ready.head}
+              called="Head"
+            />
             <Part says="Its entry in lists of pages" code={ready.listing} called="Listing" />
           </>
         )}

@@ -67,6 +67,7 @@ export function FactPictures({
         says="Stands before the words of the page."
         picture={facts.lead}
         positions={POSITIONS.map((position) => [position, POSITIONS_SAID[position]] as const)}
+        measures={site.measures}
         onChange={(lead) => onChange({ ...facts, lead })}
       />
       <OnePicture
@@ -107,12 +108,15 @@ function OnePicture({
   says,
   picture,
   positions,
+  measures = [],
   onChange,
 }: {
   called: string;
   says: string;
   picture: FactPicture | null;
   positions: readonly (readonly [Position, string])[];
+  /** How wide it may be where it does not fill its column; none where that is not to be chosen. */
+  measures?: Site['measures'];
   onChange: (picture: FactPicture | null) => void;
 }) {
   const [choosing, setChoosing] = useState(false);
@@ -196,6 +200,14 @@ function OnePicture({
               options={positions}
               onChange={(position) => onChange({ ...picture, position })}
             />
+            {measures.length > 0 && picture.position !== 'full' && picture.position !== 'bleed' && (
+              <Select
+                label="Width"
+                value={picture.measure}
+                options={measures.map(({ id, name, width }) => [id, `${name}, ${width} px`] as const)}
+                onChange={(measure) => onChange({ ...picture, measure })}
+              />
+            )}
           </div>
           <Field
             name="Alt text here"

@@ -7,6 +7,15 @@ import { usePosition } from '../desk/positions.ts';
 import { setBlock } from '../desk/setattributes.ts';
 import { WhenFields, whenOfPage } from './whenfields.tsx';
 
+/** What is spoken of where the caret stands in a part of it: it is shown, or not, as a whole. */
+const WHOSE: Readonly<Record<string, string>> = {
+  together: 'All that is set together here',
+  table: 'This table',
+  bulletList: 'This list',
+  orderedList: 'This list',
+  quotation: 'This quotation',
+};
+
 /** When the block is shown that the caret is in, or that is selected; and what links call it. */
 export function ThisBlock({ editor, today }: { editor: Editor; today: string }) {
   const now = useEditorState({
@@ -19,6 +28,7 @@ export function ThisBlock({ editor, today }: { editor: Editor; today: string }) 
         node && {
           pos,
           nth: $from.index(0),
+          whose: WHOSE[node.type.name] ?? 'This block',
           when: scheduleOf({ type: node.type.name, attrs: node.attrs }),
           anchor: 'anchor' in node.attrs ? String(node.attrs['anchor'] ?? '') : null,
           heading: node.type.name === 'heading',
@@ -29,11 +39,11 @@ export function ThisBlock({ editor, today }: { editor: Editor; today: string }) 
   const [wrong, setWrong] = useState(false);
   const here = usePosition(editor, now?.pos ?? 0);
   if (!now) return null;
-  const { nth, when, anchor } = now;
+  const { nth, whose, when, anchor } = now;
   return (
     <Fold
       key={nth}
-      says={`This block: ${whenOfPage(when, today)}${anchor ? `, called “${anchor}”` : ''}`}
+      says={`${whose}: ${whenOfPage(when, today)}${anchor ? `, called “${anchor}”` : ''}`}
       className="text-[13px]"
       open={when !== null}
     >

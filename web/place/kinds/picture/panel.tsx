@@ -5,6 +5,7 @@ import { altAdvice } from '@placard/core/alt';
 import { readPage } from '@placard/core/contract';
 import { targetOf } from '@placard/core/page';
 import { useAsk } from '../../../kit/asking.ts';
+import { tell } from '../../../kit/messages.tsx';
 import { PictureChoice } from '../../../kit/picturechoice.tsx';
 import { intoTheLine } from '../../desk/inline.ts';
 import { setPlaced } from '../../desk/setattributes.ts';
@@ -86,6 +87,10 @@ function ShownHere({ editor, selected, page }: PanelProps) {
             replace(false);
             // Its place, its width, its own words and what a press does stay; a version of one picture is none of another.
             set({ asset: other, version: null });
+            if (selected.ownAlt !== null || selected.ownCaption !== null)
+              tell({
+                says: 'The words of this place stayed. They were written for the picture before: look whether they say what is shown now.',
+              });
           }}
         />
       )}
