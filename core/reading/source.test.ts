@@ -127,3 +127,23 @@ function plainly(document: PageDocument): PageDocument {
     }),
   ) as PageDocument;
 }
+
+describe('what may not have been meant in a source', () => {
+  it.each<[string, string[]]>([
+    ['<p>One <strong>two</p><p>Three</p>', ['<strong>']],
+    ['<p>One <a href="https://a.example/">two</p>', ['<a>']],
+    ['<blockquote><p>One</p>', ['<blockquote>']],
+    ['<h1>One</h1><h2>Two</h2>', ['<h1>']],
+    ['<p>One<p>Two<ul><li>Three<li>Four</ul>', []],
+    ['<p>One<br>two <img src="x" alt=""></p><hr>', []],
+    ['<table><tr><td>One<td>Two</table>', []],
+  ])('%s', (source, what) => {
+    const { doubtful } = readSource(
+      source,
+      { type: 'doc', content: [] },
+      { newId: () => 'p-source-1', trustedOrigins: [] },
+    );
+    expect(doubtful.map((part) => part.what)).toEqual(what);
+    for (const part of doubtful) expect(source.slice(part.from, part.to)).toContain(part.what.slice(0, -1));
+  });
+});

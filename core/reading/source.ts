@@ -6,6 +6,7 @@ import { pageWidth } from '../page/availablewidth.ts';
 import { stepsIn } from '../page/walk.ts';
 import { scheduleOf } from '../page/schedule.ts';
 import type { Inline, SmallPicture } from '../page/words.ts';
+import { doubtfulIn } from './doubtful.ts';
 import { readHtml, type LostPart, type ReadContext } from './readhtml.ts';
 
 /**
@@ -67,13 +68,13 @@ function shown(markup: Markup, block: AnyBlock): Markup {
 
 /**
  * What was written in a page's source, as a page again. What it placed before stands where its figure is now, with
- * the words that are written there; what cannot be kept is told, each with its place in the code. Throws TooTangled.
+ * the words that are written there; what cannot be kept is told, and what may not have been meant, each with its place in the code. Throws TooTangled.
  */
 export function readSource(
   source: string,
   before: PageDocument,
   context: Pick<ReadContext, 'newId' | 'trustedOrigins'>,
-): { document: PageDocument; lost: LostPart[] } {
+): { document: PageDocument; lost: LostPart[]; doubtful: LostPart[] } {
   const placed = new Map<string, AnyBlock>();
   const small = new Map<string, SmallPicture>();
   for (const { block } of stepsIn(before)) {
@@ -109,6 +110,7 @@ export function readSource(
   return {
     document: { ...before, content: blocks.length > 0 ? blocks : [{ type: 'paragraph' }] },
     lost: dropped.filter(({ what }) => what !== 'title of <figure>'),
+    doubtful: doubtfulIn(source),
   };
 }
 

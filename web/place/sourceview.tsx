@@ -31,6 +31,8 @@ export default function SourceView({ editor, onClose }: { editor: Editor; onClos
     return sourceOf(before, (block) => titleOf(block) || nameOf(block));
   }, [before, client]);
   const [lost, setLost] = useState<readonly LostPart[]>([]);
+  /** What may not have been meant. */
+  const [doubtful, setDoubtful] = useState<readonly LostPart[]>([]);
   const [wrong, setWrong] = useState<string | null>(null);
   const [asked, ask] = useState(false);
   /** What was written and is not in the page yet. */
@@ -45,6 +47,7 @@ export default function SourceView({ editor, onClose }: { editor: Editor; onClos
       const read = readSource(code, before, { newId: newPlacementId });
       putDocument(editor, read.document);
       setLost(read.lost);
+      setDoubtful(read.doubtful);
       setWrong(null);
       return read.lost.length === 0;
     } catch (error) {
@@ -82,7 +85,7 @@ export default function SourceView({ editor, onClose }: { editor: Editor; onClos
       <Code
         label="HTML of the page"
         code={begun}
-        marks={lost.flatMap(({ what, why, from, to }) =>
+        marks={[...lost, ...doubtful].flatMap(({ what, why, from, to }) =>
           from === undefined || to === undefined ? [] : [{ from, to, says: `${what}: ${why}` }],
         )}
         className="h-[60vh] border border-edge"
@@ -95,6 +98,18 @@ export default function SourceView({ editor, onClose }: { editor: Editor; onClos
         }}
       />
       <div role="status" className="mt-2 font-sans text-[13px]">
+        {doubtful.length > 0 && (
+          <>
+            <p className="text-ochre">Perhaps not meant so:</p>
+            <ul className="mb-2 list-disc pl-5">
+              {doubtful.map(({ what, why, from }) => (
+                <li key={`${what} ${why} ${from}`}>
+                  <code>{what}</code>: {why}
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
         {lost.length === 0 ? (
           <span className="text-soft">All of it is kept.</span>
         ) : (
