@@ -9,6 +9,9 @@ import { blockOf } from './desk.ts';
 /** How wide a picture is set first in a line, in CSS pixels. */
 const SMALL = 48;
 
+/** How pictures stood by themselves that this window has set in lines, by the ids that they have there. */
+const stood = new Map<string, Record<string, unknown>>();
+
 /** Sets the selected picture small, into the line of words behind it, or before it; a line is begun where there is none. */
 export function intoTheLine(editor: Editor): void {
   const found = selectedNode(editor);
@@ -18,8 +21,10 @@ export function intoTheLine(editor: Editor): void {
   const { node, pos } = found;
   const { asset, version, ownAlt, ownCaption, linksTo, newWindow } = node.attrs;
   const link = linksTo ? [editor.schema.mark('link', { href: linksTo as string, newWindow })] : [];
+  const id = newPlacementId();
+  stood.set(id, node.attrs);
   const inline = small.create(
-    { id: newPlacementId(), asset, version, ownAlt, ownCaption, width: SMALL, stands: 'middle' },
+    { id, asset, version, ownAlt, ownCaption, width: SMALL, stands: 'middle' },
     null,
     link,
   );
@@ -48,11 +53,12 @@ export function ontoItsOwn(editor: Editor): void {
   if (!(selection instanceof NodeSelection) || selection.node.type.name !== 'smallPicture' || !picture)
     return;
   const { node, $from } = selection;
-  const { asset, version, ownAlt, ownCaption } = node.attrs;
+  const { id, asset, version, ownAlt, ownCaption } = node.attrs;
   const link = node.marks.find(({ type }) => type.name === 'link');
   const around = Array.from({ length: $from.depth }, (_, depth) => blockOf($from.node(depth + 1)));
   const block = picture.create({
     ...FREE_STANDING,
+    ...stood.get(String(id)),
     when: scheduleWithin(around),
     id: newPlacementId(),
     asset,

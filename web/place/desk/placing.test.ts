@@ -5,6 +5,7 @@ import fc from 'fast-check';
 import { afterEach, describe, expect, it } from 'vitest';
 import { heldBlock } from '../newblocks.ts';
 import { pageExtensions } from '../pageextensions.ts';
+import { intoTheLine, ontoItsOwn } from './inline.ts';
 import { keepPlace, takePlace } from './positions.ts';
 import { beginInWords, insertAt, moveSelected, rememberCaret, selectedNode } from './placing.ts';
 
@@ -185,4 +186,28 @@ describe('what is placed', () => {
     beginInWords(editor, 'page-2');
     expect(editor.state.selection.$from.parent.textContent).toBe('1');
   });
+});
+
+it('a picture that goes into a line and out of it again stands as it stood', () => {
+  const given = picture();
+  const stands = {
+    position: 'beside-left',
+    measure: 'aside',
+    width: 333,
+    gap: 8,
+    bordered: true,
+    box: { width: 1, height: 1, how: 'filled' },
+  };
+  open({ ...given, attrs: { ...given.attrs, ...stands, ownCaption: 'Mine' } }, words('One'));
+  editor.commands.setNodeSelection(0);
+  intoTheLine(editor);
+  expect(read()).toEqual(['One']);
+  ontoItsOwn(editor);
+  expect(read()).toEqual(['[ ]', 'One']);
+  expect(editor.state.doc.firstChild?.attrs).toMatchObject({
+    ...stands,
+    asset: 'asset-0001',
+    ownCaption: 'Mine',
+  });
+  expect(editor.state.doc.firstChild?.attrs['id']).not.toBe(given.attrs?.['id']);
 });
