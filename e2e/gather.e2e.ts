@@ -168,7 +168,7 @@ test('many arrivals are decided on at once, and the name that is taken is said',
   await choose(page.getByLabel('Who may see them'), 'internal, for us only');
   await expect(plain!).toContainText('internal');
   await page.getByRole('button', { name: 'Accept 2' }).click();
-  await expect(page.getByText(/left in the arrivals: “slow-turning” is taken/)).toBeVisible();
+  await expect(page.getByText(/stays in the arrivals: “slow-turning” is what/)).toBeVisible();
   await expect(page.getByText('1 file accepted')).toBeVisible();
   await taken!.getByRole('button', { name: 'Discard slow turning.png' }).click();
   await expect(taken!).toBeHidden();

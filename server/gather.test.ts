@@ -241,7 +241,7 @@ describe('deciding before accepting', () => {
     await accept({ id: first.id, title: 'First come' });
     const { accepted, left } = await accept({ id: second.id, title: 'First come', taken: 'skip' });
     expect(accepted).toEqual([]);
-    expect(left[0]?.says).toMatch(/left in the arrivals.*First come/);
+    expect(left[0]?.says).toMatch(/stays in the arrivals.*First come/);
     const { body } = await editor.ask<Arrival[]>('GET', '/api/arrivals');
     expect(body.map(({ id }) => id)).toContain(second.id);
   });

@@ -181,7 +181,7 @@ describe('a label', () => {
 
   it.each([
     [{ creatorUrl: 'javascript:alert(1)' }, /web address/],
-    [{ licence: 'cc-by-9.0' }, /not on the list/],
+    [{ licence: 'cc-by-9.0' }, /no such licence/],
     [{ title: 'x'.repeat(400) }, /./],
   ])('does not take %j', async (changes, says) => {
     const { placardVersion } = await read();

@@ -145,8 +145,8 @@ export default function Gather() {
         {arrivals.isSuccess && list.length + sending.length === 0 ? (
           <Empty title="Nothing has arrived">
             Drop pictures, drawings, films, sounds or documents here: JPEG, PNG, WebP, AVIF, GIF, TIFF, HEIC,
-            SVG, MP4, MOV, WebM, MP3, M4A, Ogg, WAV, FLAC, PDF, DOCX, XLSX, PPTX, ODT, ODS, ODP. They keep
-            their original bytes, whatever happens to them later.
+            SVG; MP4, MOV, WebM, MKV, AVI, MPEG and more; MP3, M4A, Ogg, WAV, FLAC and more; PDF, DOCX, XLSX,
+            PPTX, ODT, ODS, ODP. They keep their original bytes, whatever happens to them later.
           </Empty>
         ) : (
           <>
