@@ -108,6 +108,8 @@ export function WidthHandles({
           {dragged} px
           {measures.some((one) => one.width === dragged) &&
             `, ${measures.find((one) => one.width === dragged)?.name}`}
+          {/* On a narrow one it is as wide as that, and nothing is seen to move. */}
+          <span className="min-[600px]:hidden"> on wide screens</span>
         </span>
       )}
     </>

@@ -41,6 +41,9 @@ export function ColumnsRule({ editor, column }: { editor: Editor; column: number
     });
   return (
     <div className="absolute inset-x-0 bottom-0 h-[26px]" style={{ maxWidth: column }}>
+      <span className="absolute -top-4 right-0 text-[11px] text-soft min-[600px]:hidden">
+        on wide screens; here they stand below each other
+      </span>
       {shares.slice(0, -1).map((_, edge) => {
         const at = shares.slice(0, edge + 1).reduce((sum, share) => sum + share, 0);
         const left = (free * at) / 100 + gap * edge + gap / 2;
