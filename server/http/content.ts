@@ -212,7 +212,7 @@ export function contentApplication({
       language,
       addressOf: ({ key }) => store.address(key),
     })
-      .map((part) => toHtml(atOnce(part)))
+      .map((part) => toHtml(request.query['now'] === undefined ? part : atOnce(part)))
       .join('\n');
     framed(response, origin, joinPolicies(embeddedIn(document).map(({ csp }) => csp)));
     return response.send(renderSheet({ title: 'Embed', language, style: ALONE, body }));
@@ -262,7 +262,7 @@ function missing(response: Response): Response {
   return response.status(404).type('text/plain').send('There is nothing at this address.');
 }
 
-/** The same, loaded at once: whoever shows one thing alone wants to see it, wherever it stands on their screen. */
+/** The same, loaded at once: whoever is shown one thing alone waits for it, wherever it stands on their screen. */
 const atOnce = (part: Markup): Markup =>
   typeof part === 'string'
     ? part

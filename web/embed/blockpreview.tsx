@@ -44,17 +44,20 @@ export function BlockPreview({
   block,
   look,
   asleep = false,
+  now = false,
 }: {
   block: EmbeddedBlock;
   /** How it takes its room. */
   look: unknown;
   asleep?: boolean;
+  /** It is waited for: it does not wait to come near the screen. */
+  now?: boolean;
 }) {
   const preview = useBlockPreview(block);
   // A still that was only just brought in is shown as soon as it is prepared.
   const { holdings } = useHeld(kindOf(block).uses(block));
   const prepared = [...holdings.values()].reduce((sum, { sources }) => sum + sources.length, 0);
-  const address = preview.data && `${preview.data.preview}?prepared=${prepared}`;
+  const address = preview.data && `${preview.data.preview}?prepared=${prepared}${now ? '&now' : ''}`;
   const [loaded, setLoaded] = useState('');
   const loading = !address || loaded !== address;
   const late = useLate(loading ? (address ?? '') : null);

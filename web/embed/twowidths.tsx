@@ -109,5 +109,5 @@ function OneBlock({ block, site, screen }: { block: Block; site: Site; screen: n
 /** What is drawn otherwise than outside, with the real frame in it. */
 const aliveIn = (block: EmbeddedBlock): Replaced => ({
   ...ON_THE_DESK,
-  iframe: (_, { style }) => <BlockPreview block={block} look={style} />,
+  iframe: (_, { style }) => <BlockPreview block={block} look={style} now />,
 });
