@@ -66,7 +66,7 @@ test('a film on the host stands in a page as a still that opens its player', asy
   await goTo(page, 'Hand off');
   await choosePage(page.getByLabel('Page'), PAGE);
   const html = page.getByLabel('HTML');
-  await expect(html).toContainText(/href=&quot;http:\/\/127\.0\.0\.1:\d+\/player\/f\d+&quot;/);
+  await expect(html).toContainText(/href=&quot;http:\/\/127\.0\.0\.1:\d+\/player\/f\d+\?autoplay=1&quot;/);
   await expect(html).toContainText(`Play: ${TITLE}`);
 });
 

@@ -220,6 +220,11 @@ test('what runs out stands on a time line with its pages, and something else tak
   await line.getByRole('button', { name: 'Replace it in its pages' }).click();
   await line.getByRole('searchbox').fill('Evening star');
   await line.getByRole('button', { name: /^Put Evening star in the place of/ }).click();
+  // Nothing goes into a page that does not say what it shows, here as little as in Place.
+  const asked = line.getByRole('form', { name: 'Alt text is missing' });
+  await asked.getByLabel('Alt text').fill('The evening star over the ridge.');
+  await asked.getByRole('button', { name: 'Save and put it there' }).click();
+  await expect(page.getByText(/“Fog below us” was replaced in \d+ pages/)).toBeVisible();
   await expect(line).toContainText('Stands in no page.');
   await openPage(page, 'Getting here in the dark');
   const star = await held(page, 'Evening star');
