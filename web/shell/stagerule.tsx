@@ -17,19 +17,20 @@ export function StageRule() {
       <NavLink
         key={to}
         to={to}
-        aria-label={count === undefined ? undefined : `${title}, ${inCount(count)} ${waiting}`}
         className={({ isActive }) =>
           `relative h-[55px] shrink-0 border-l border-ink pt-3 pl-2.5 hover:text-madder ${atEnd ? 'pr-5' : 'w-[132px] max-lg:w-auto max-lg:pr-4'} ${isActive ? 'font-bold' : 'font-medium'}`
         }
       >
         {({ isActive }) => (
           <>
-            {title}
+            {/* Heard with its number, it is not one word with that. */}
+            {title}{' '}
             {count !== undefined && (
               <span
-                className={`ml-2 font-mono text-[12px] font-medium ${urgent && count > 0 ? 'text-madder' : 'text-soft'}`}
+                className={`ml-1 font-mono text-[12px] font-medium ${urgent && count > 0 ? 'text-madder' : 'text-soft'}`}
               >
                 {inCount(count)}
+                <span className="sr-only"> {waiting}</span>
               </span>
             )}
             {isActive && (
