@@ -95,7 +95,10 @@ test('an address inside the house is refused in a sentence', async ({ page }) =>
   await page.getByRole('button', { name: 'From an address' }).click();
   await page.getByLabel('Web address').fill('http://192.168.0.1/router.jpg');
   await page.getByRole('button', { name: 'Look' }).click();
-  await expect(page.getByRole('alert')).toContainText('fetches only from the public web');
+  // What another address that did not come says of itself stands below.
+  await expect(page.getByRole('region', { name: 'From an address' }).getByRole('alert')).toContainText(
+    'fetches only from the public web',
+  );
 });
 
 test('an address pasted anywhere is looked at; a picture pasted anywhere arrives', async ({ page }) => {
