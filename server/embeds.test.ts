@@ -2,6 +2,7 @@ import { createServer, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type {
+  FramingAnswer,
   HostLine,
   KeptFile,
   OutsideLine,
@@ -523,24 +524,27 @@ describe('what pages lead to and show outside', () => {
     expect(asked.body).toMatchObject({ may: true, wants: ['allow-forms'] });
   });
 
-  it('code whose host refuses frames is a link card first, and why is said', async () => {
+  it('a frame’s host says whether it lets itself be framed, and whoever is silent is told from whoever refuses', async () => {
     now.set('/closed-frame', html('x', { 'x-frame-options': 'DENY' }));
-    const ask = async (path: string) =>
-      (
-        await editor.ask<UnpackAnswer>('POST', '/api/embeds/unpack/ask', {
-          code: `<iframe src="${origin}${path}" title="A frame"></iframe>`,
-        })
-      ).body;
-    const closed = await ask('/closed-frame');
-    expect(closed.unpacked.choices.map(({ kind }) => kind)).toEqual(['card', 'frame']);
-    expect(closed.asked?.says).toEqual([expect.stringContaining('does not let itself be framed')]);
+    const ask = async (address: string) => {
+      const embed = framing(address, 'place-o4') as Extract<Block, { type: 'embed' }>;
+      return (await editor.ask<FramingAnswer>('POST', '/api/embeds/framing', { frame: embed.attrs.frame }))
+        .body;
+    };
+    expect(await ask(`${origin}/closed-frame`)).toMatchObject({
+      may: false,
+      answered: true,
+      says: expect.stringContaining('does not let itself be framed'),
+    });
     now.set('/open-frame', html('x'));
-    expect((await ask('/open-frame')).unpacked.choices.map(({ kind }) => kind)).toEqual(['frame', 'card']);
+    expect(await ask(`${origin}/open-frame`)).toMatchObject({ may: true, answered: true });
     now.set(
       '/paper',
       (response) => void response.writeHead(200, { 'content-type': 'application/pdf' }).end('%PDF-'),
     );
-    expect((await ask('/paper')).unpacked.choices[0]?.kind).toBe('card');
+    expect(await ask(`${origin}/paper`)).toMatchObject({ may: false, answered: true });
+    now.set('/silent', (response) => void response.destroy());
+    expect(await ask(`${origin}/silent`)).toMatchObject({ may: false, answered: false });
   });
 
   it('is forgotten with the last page that uses it', async () => {

@@ -396,6 +396,10 @@ describe('what is about to end', () => {
     const wordless = await hold('Wordless', { licence: 'own', alt: '' });
     const refused = await editor.ask('POST', `/api/assets/${old}/replace`, { instead: wordless });
     expect(refused.status).toBe(422);
+    // Nor where the other goes into the bin with it.
+    const binned = await editor.ask('POST', '/api/assets/bin', { assets: [old], instead: wordless });
+    expect(binned.status).toBe(422);
+    expect((await ending())[0]?.pages).toMatchObject([{ title: 'Until Christmas' }]);
     const done = await editor.ask<{ pages: number; places: ReplacedPlace[] }>(
       'POST',
       `/api/assets/${old}/replace`,

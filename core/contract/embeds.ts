@@ -63,16 +63,6 @@ export const askAddress = endpoint({
   problems: [422],
 });
 
-export const askFrames = endpoint({
-  method: 'POST',
-  path: '/api/embeds/unpack/ask',
-  summary:
-    'Take pasted embed code apart, and ask the hosts of its frames whether they let themselves be framed',
-  roles: EDITORS,
-  body: v.object({ code: v.pipe(v.string(), v.maxLength(2_000_000)) }),
-  answer: UnpackAnswer,
-});
-
 export const previewEmbed = endpoint({
   method: 'POST',
   path: '/api/embeds/preview',
@@ -87,17 +77,23 @@ export const previewEmbed = endpoint({
   problems: [422],
 });
 
+const FramingAnswer = v.object({
+  may: v.boolean(),
+  says: v.string(),
+  /** Its host answered: what it says holds, and is not only what could be found out from here. */
+  answered: v.boolean(),
+  /** The words of a sandbox that its page is seen to need. */
+  wants: v.array(v.picklist(SANDBOX_TOKENS)),
+});
+/** What a host answers of being framed, and what the page that it frames is seen to need of its sandbox. */
+export type FramingAnswer = v.InferOutput<typeof FramingAnswer>;
+
 export const askFraming = endpoint({
   method: 'POST',
   path: '/api/embeds/framing',
   summary: 'Ask an address whether it is there, and lets itself be framed',
   roles: EDITORS,
   body: v.object({ frame: FrameSchema }),
-  answer: v.object({
-    may: v.boolean(),
-    says: v.string(),
-    /** The words of a sandbox that its page is seen to need. */
-    wants: v.array(v.picklist(SANDBOX_TOKENS)),
-  }),
+  answer: FramingAnswer,
   problems: [422],
 });

@@ -1,4 +1,5 @@
 import { BELOW_NARROW, NARROW, NARROWEST, narrowWidthOn, widthOn, type Shown } from './availablewidth.ts';
+import type { TrackKind } from '../captions/index.ts';
 import type { HeldAsset, Source, Track } from './held.ts';
 
 /** A drawing is one file for every width. */
@@ -127,9 +128,12 @@ export function bytesLoaded(
   return loadedOf(files, wanted)?.bytes ?? asset.file?.bytes ?? 0;
 }
 
-/** The captions that are shown without being asked for: those in the page's language, or its nearest kin (BCP 47). */
-export function shownTrack(all: readonly Track[], language: string): Track | undefined {
-  const tracks = all.filter(({ kind = 'captions' }) => kind === 'captions');
+/** The tracks of a kind. */
+export const tracksOf = (all: readonly Track[], wanted: TrackKind): Track[] =>
+  all.filter(({ kind = 'captions' }) => kind === wanted);
+
+/** The track in the page's language, or its nearest kin (BCP 47). */
+export function trackIn(tracks: readonly Track[], language: string): Track | undefined {
   const wanted = language.toLowerCase();
   const family = wanted.split('-')[0];
   return (

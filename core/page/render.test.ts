@@ -160,6 +160,37 @@ describe('captions', () => {
   });
 });
 
+describe('what a film says in words', () => {
+  const told = (language: string, kind: 'captions' | 'chapters' | 'descriptions') => ({
+    kind,
+    language,
+    label: language,
+    key: `media/${kind}-${language}.vtt`,
+    said: [{ who: '', words: `${kind} in ${language}`, at: 3 }],
+  });
+  const rendered = (kind: Parameters<typeof told>[1], transcript: 'folded' | 'below', spoken: string[]) =>
+    renderDocument(page({ type: 'film', attrs: { ...attrs, asset: film.id, transcript } }), {
+      ...context,
+      language: 'en',
+      holdings: new Map([[film.id, { ...film, tracks: spoken.map((language) => told(language, kind)) }]]),
+    });
+
+  it.each([
+    ['captions', 'folded'],
+    ['captions', 'below'],
+    ['chapters', 'below'],
+    ['descriptions', 'below'],
+  ] as const)('%s, %s, are in the page’s language or its kin, else marked as in another', (kind, how) => {
+    expect(rendered(kind, how, ['de', 'en'])).toContain(`${kind} in en`);
+    expect(rendered(kind, how, ['de', 'en'])).not.toMatch(/ lang="|in de/);
+    expect(rendered(kind, how, ['de', 'en-GB'])).toContain(`${kind} in en-GB`);
+    expect(rendered(kind, how, ['de'])).toMatch(new RegExp(`lang="de"[^>]*>.*${kind} in de`));
+    // Its title is in the language of the page.
+    expect(rendered(kind, how, ['de'])).not.toMatch(/lang="de"[^>]*><summary/);
+    expect(rendered(kind, how, [])).not.toMatch(/<details|<section/);
+  });
+});
+
 describe('what a credit over the foot would cover', () => {
   it('has its credit below, where it is played', () => {
     const html = renderDocument(

@@ -17,7 +17,7 @@ import { Refusal, unfit } from '../refusal.ts';
 import { asWanted, hostsAsked, readWanted, type Wanted } from './aswanted.ts';
 import { askFraming, framingIn } from './framing.ts';
 import { answerText, keepAnswer, listedEndpoint } from './oembed.ts';
-import { aboutInThread, unpackAnswer, unpackInThread } from './unpack.ts';
+import { aboutInThread, unpackAnswer } from './unpack.ts';
 
 const MOST_HTML = 2_000_000;
 
@@ -57,34 +57,6 @@ export async function askAddress(services: Services, siteId: string, raw: string
     unpacked,
     hosts: hostsAsked(unpacked.choices, wanted),
     asked: { says, preview: picture ? previewOf(picture) : null, creator, photo },
-  };
-}
-
-/** How many frames of one code are asked about. */
-const MOST_ASKED = 4;
-
-/**
- * Takes code apart, and asks the hosts of its frames whether they let themselves be framed: what refuses is not what is
- * made of it first. Throws a Refusal (unfit).
- */
-export async function askFrames(services: Services, siteId: string, code: string): Promise<UnpackAnswer> {
-  const wanted = await readWanted(services.database, siteId);
-  const unpacked = asWanted(await unpackInThread(code, services.trustedFrames), wanted);
-  const says: string[] = [];
-  const frames = unpacked.choices.filter(({ kind }) => kind === 'frame');
-  const asked = await withoutRefusing(
-    services.outbound,
-    unpacked.choices.filter((choice) => !frames.slice(MOST_ASKED).includes(choice)),
-    says,
-    wanted.site,
-    { keepsSilent: true },
-  );
-  // What its host refuses can be chosen all the same: it may be so only from here.
-  const refused = frames.filter((choice) => !asked.includes(choice));
-  return {
-    unpacked: renewed(unpacked, [...asked, ...refused]),
-    hosts: hostsAsked(unpacked.choices, wanted),
-    asked: { says: [...new Set(says)], preview: null, creator: '', photo: null },
   };
 }
 
@@ -147,21 +119,19 @@ function renewed(unpacked: Unpacked, choices: Choice[]): Unpacked {
   };
 }
 
-/** The choices without frames that do not let themselves be framed; those of silent hosts stay where that is asked for. */
+/** The choices without frames that do not let themselves be framed. */
 async function withoutRefusing(
   outbound: Outbound,
   choices: readonly Choice[],
   says: string[],
   site: string | null,
-  { keepsSilent = false } = {},
 ): Promise<Choice[]> {
   const kept: Choice[] = [];
   for (const choice of choices) {
     if (choice.kind === 'frame') {
       const framing = await askFraming(outbound, choice.frame.src, site);
-      // What is framed says so where it stands.
-      if (!keepsSilent || (framing.answered && !framing.may)) says.push(framing.says);
-      if (!framing.may && (framing.answered || !keepsSilent)) continue;
+      says.push(framing.says);
+      if (!framing.may) continue;
     }
     kept.push(choice);
   }

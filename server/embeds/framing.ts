@@ -1,3 +1,4 @@
+import type { FramingAnswer } from '@placard/core/contract';
 import { framingOf, type Frame, type Framing } from '@placard/core/embed';
 import type { Knocked, Outbound } from '../outbound/outbound.ts';
 import { Refusal } from '../refusal.ts';
@@ -5,13 +6,6 @@ import { wantsInThread } from './unpack.ts';
 
 /** How much of a framed page is read, in bytes. */
 const MOST_HTML = 1_000_000;
-
-/** What a host answers of being framed, and what the page that it frames is seen to need of its sandbox. */
-interface FramingAnswer extends Framing {
-  /** It answered: what it says holds, and is not only what could be found out from here. */
-  answered: boolean;
-  wants: Frame['sandbox'];
-}
 
 /** Asks an address whether it lets itself be framed by the site, wherever it leads on to. */
 export async function askFraming(

@@ -2,7 +2,6 @@ import type { Router } from 'express';
 import {
   askAddress,
   askForHost,
-  askFrames,
   askFraming,
   forgetHost,
   keepHostFile,
@@ -58,7 +57,6 @@ export function embedRoutes(
   route(router, whoAsks, askAddress, async ({ body }) =>
     ask.askAddress(asking, await siteId(), body.address),
   );
-  route(router, whoAsks, askFrames, async ({ body }) => ask.askFrames(asking, await siteId(), body.code));
   route(router, whoAsks, askFraming, async ({ body }) => {
     refuseUnsafe([{ frame: body.frame, boxed: null }], trustedFrames);
     return framingOf(outbound, body.frame.src, null);

@@ -49,7 +49,7 @@ export async function listEnding(database: Database, store: Store, siteId: strin
   });
 }
 
-/** Puts another asset in the place of one in every page, or in some places. Answers where. Throws a Refusal: what says to nobody what it shows goes into no page. */
+/** Puts another asset in the place of one in every page, or in some places. Answers where. Throws a Refusal. */
 export async function replaceAsset(
   database: Database,
   siteId: string,
@@ -60,19 +60,13 @@ export async function replaceAsset(
 ): Promise<ReplacedPlace[]> {
   return database.transaction(async (transaction) => {
     const rows = await transaction
-      .select({ id: asset.id, kind: asset.kind, alt: placard.alt, decorative: placard.decorative })
+      .select({ id: asset.id, kind: asset.kind })
       .from(asset)
-      .innerJoin(placard, eq(placard.assetId, asset.id))
       .where(and(inArray(asset.id, [id, instead]), eq(asset.siteId, siteId), isNull(asset.binnedAt)))
       .for('update');
     const [old, fresh] = [rows.find((row) => row.id === id), rows.find((row) => row.id === instead)];
     if (!old || !fresh || id === instead) throw gone('One of the two is not held here any more.');
     if (old.kind !== fresh.kind) throw unfit(`A ${old.kind} can only be replaced by a ${old.kind}.`);
-    // What stood there before comes back as it was.
-    if (!only && fresh.kind !== 'document' && fresh.alt === '' && !fresh.decorative)
-      throw unfit(
-        'It has no alt text yet. Say what it shows, or that it is decorative, before it stands in a page.',
-      );
     const places = await replaceInPages(transaction, siteId, [id], instead, personId, only);
     await assetsChanged(transaction, [id, instead]);
     return places;

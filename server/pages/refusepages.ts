@@ -74,3 +74,16 @@ export async function refuseUnknownAssets(
     { where: gone[0] ?? '' },
   );
 }
+
+/** Throws a Refusal (unfit) for what says to nobody what it shows. */
+export async function refuseWordless(database: Queryable, id: string): Promise<void> {
+  const [row] = await database
+    .select({ kind: asset.kind, alt: placard.alt, decorative: placard.decorative })
+    .from(asset)
+    .innerJoin(placard, eq(placard.assetId, asset.id))
+    .where(eq(asset.id, id));
+  if (row && row.kind !== 'document' && row.alt === '' && !row.decorative)
+    throw unfit(
+      'It has no alt text yet. Say what it shows, or that it is decorative, before it stands in a page.',
+    );
+}

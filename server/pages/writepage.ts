@@ -8,30 +8,30 @@ import {
   mapFacts,
   mapUses,
   NO_FACTS,
-  placesOf,
-  usesOfPage,
-  type PageBody,
   type PageDocument,
   type PageFacts,
-  type PagePlace,
   type Use,
   type Schedule,
 } from '@placard/core/page';
 import type { Finding } from '@placard/core/proof';
 import { newId } from '../db/columns.ts';
 import type { Database, Queryable } from '../db/database.ts';
-import { asset, page, pageRow, placement, section, changeLog, user } from '../db/schema.ts';
-import { refreshSearch } from '../search/searchrows.ts';
+import { page, placement, section, user } from '../db/schema.ts';
 import { clash, gone, sectionGone } from '../refusal.ts';
-import type { ChangedHow } from '../db/pages.ts';
 import { markPages } from '../search/markpages.ts';
-import { indexOutside } from '../outside/outside.ts';
 import { addressesOf, settleAddresses } from './addresses.ts';
-import { indexLinks, pagesLinkingTo } from './linkedpages.ts';
+import { pagesLinkingTo } from './linkedpages.ts';
 import { gatherAsStored, gatherWritten } from './pagerow.ts';
 import { readPage } from './pages.ts';
 import { documentOf, readable } from '../db/storedpage.ts';
-import { readAgain, refuseOldWindow, refuseUnknownAssets, refuseUnsafe } from './refusepages.ts';
+import {
+  readAgain,
+  refuseOldWindow,
+  refuseUnknownAssets,
+  refuseUnsafe,
+  refuseWordless,
+} from './refusepages.ts';
+import { indexBody, storeBody } from './storebody.ts';
 import { refuseCopies } from './standingcopies.ts';
 import { keepVersion } from './versions.ts';
 
@@ -88,7 +88,7 @@ export async function createPage(
     await transaction.insert(page).values({ ...begun, document: { ...document, format: FORMAT }, facts });
     const addresses = await addressesOf(transaction, siteId, [newPage]);
     await settleAddresses(transaction, siteId, [...addresses.values()]);
-    await index(transaction, siteId, newPage, { document, facts });
+    await indexBody(transaction, siteId, newPage, { document, facts });
     await keepVersion(transaction, {
       pageId: newPage,
       number: 1,
@@ -156,7 +156,7 @@ export async function savePage(
     await refuseUnknownAssets(transaction, siteId, { document, facts });
     await refuseCopies(transaction, siteId, document, row.page.isCopy);
     const changedAt = new Date();
-    const findings = await store(transaction, row.page, {
+    const findings = await storeBody(transaction, row.page, {
       document,
       facts,
       shown,
@@ -176,7 +176,10 @@ export async function savePage(
   });
 }
 
-/** Puts one asset in the place of others in every page they stand in; position, measure, gap and own words stay. */
+/**
+ * Puts one asset in the place of others in every page they stand in; position, measure, gap and own words stay. Throws a
+ * Refusal (unfit): what says to nobody what it shows goes into no page.
+ */
 export async function replaceInPages(
   database: Queryable,
   siteId: string,
@@ -185,6 +188,8 @@ export async function replaceInPages(
   personId: string,
   only: readonly ReplacedPlace[] | null = null,
 ): Promise<ReplacedPlace[]> {
+  // What stood there before comes back as it was.
+  if (!only) await refuseWordless(database, instead);
   const replaced: ReplacedPlace[] = [];
   await changePages(database, siteId, personId, ids, (use, page) => {
     const meant = only?.find((one) => one.page === page && one.place === use.id);
@@ -230,7 +235,7 @@ export async function changePage(
   const document = mapUses(before, change);
   const facts = mapFacts(row.facts ?? NO_FACTS, change);
   if (document === before && facts === (row.facts ?? NO_FACTS)) return false;
-  await store(database, row, {
+  await storeBody(database, row, {
     document,
     facts,
     shown: row.shown,
@@ -242,91 +247,4 @@ export async function changePage(
     lastSave: null,
   });
   return true;
-}
-
-/** Writes a page’s body, and with it everything that it is found by. Answers what was found in it. */
-async function store(
-  database: Queryable,
-  { document: _before, facts: _factsBefore, ...row }: typeof page.$inferSelect,
-  saved: PageBody & {
-    shown: Schedule | null;
-    title: string;
-    version: number;
-    changedAt: Date;
-    changedBy: string;
-    changedHow: ChangedHow;
-    lastSave: string | null;
-  },
-): Promise<Finding[]> {
-  const { document, facts, ...rest } = saved;
-  const { shown, title, version, changedAt, changedBy, changedHow } = rest;
-  const { id, siteId } = row;
-  await database
-    .update(page)
-    .set({ ...saved, document: { ...document, format: FORMAT } })
-    .where(eq(page.id, id));
-  await index(database, siteId, id, { document, facts });
-  await keepVersion(database, {
-    pageId: id,
-    number: version,
-    title,
-    document,
-    facts,
-    shown,
-    at: changedAt,
-    by: changedBy,
-    how: changedHow,
-  });
-  return gatherWritten(database, siteId, { ...row, ...rest, body: { document, facts } });
-}
-
-/** Writes anew what a page uses and links to; pages that link into it are looked at again. */
-async function index(database: Queryable, siteId: string, id: string, body: PageBody): Promise<void> {
-  await indexPlacements(database, id, body);
-  await indexLinks(database, id, body.document);
-  await indexOutside(database, siteId, id, body.document);
-  const [row] = await database
-    .select({ places: pageRow.places, isCopy: pageRow.isCopy })
-    .from(pageRow)
-    .where(eq(pageRow.pageId, id));
-  const names = (places: readonly PagePlace[]) => places.map(({ anchor }) => anchor).join(' ');
-  // Who links here asks only whether the place is there: most saves change nothing of that.
-  // Whoever uses standing copy shows all that it is.
-  if (!row || (!row.isCopy && names(row.places ?? []) === names(placesOf(body.document)))) return;
-  const linking = await pagesLinkingTo(database, [id]);
-  if (linking.length === 0) return;
-  await markPages(database, siteId, { pages: linking });
-  // Windows that show those pages show what has changed in them.
-  if (row.isCopy)
-    await database
-      .insert(changeLog)
-      .values(linking.map((subject) => ({ kind: 'page' as const, subject, at: new Date() })));
-}
-
-/** Writes anew where a page uses what. */
-async function indexPlacements(database: Queryable, pageId: string, body: PageBody): Promise<void> {
-  const before = await database
-    .select({ id: placement.assetId })
-    .from(placement)
-    .where(eq(placement.pageId, pageId));
-  await database.delete(placement).where(eq(placement.pageId, pageId));
-  const uses = usesOfPage(body).map(({ asset, version }) => ({
-    assetId: asset,
-    versionId: version ?? null,
-    host: null,
-  }));
-  const frames = embeddedIn(body.document)
-    .flatMap(({ origins }) => origins)
-    .map((origin) => ({ assetId: null, versionId: null, host: new URL(origin).host.slice(0, 255) }));
-  const rows = [...uses, ...frames].map((row, ordinal) => ({ pageId, ordinal, ...row }));
-  if (rows.length > 0) await database.insert(placement).values(rows);
-  const there = new Set(before.map(({ id }) => id));
-  const fresh = uses.flatMap(({ assetId }) => (there.has(assetId) ? [] : [assetId]));
-  if (fresh.length > 0)
-    await database.update(asset).set({ placedAt: new Date() }).where(inArray(asset.id, fresh));
-  const touched = new Set([...before.map(({ id }) => id), ...uses.map(({ assetId }) => assetId)]);
-  await refreshSearch(
-    database,
-    [...touched].filter((id) => id !== null),
-  );
 }

@@ -59,6 +59,10 @@ describe('finding what is held', () => {
   it('offers what is nearly written so where nothing is found', async () => {
     expect(await search('words=blue+rigde')).toMatchObject({ total: 0, otherwise: 'blue ridge' });
     expect(await search('words=zebra')).toMatchObject({ total: 0, otherwise: null });
+    // Wherever in the word it is, and what else was asked stays.
+    for (const word of ['ridgge', 'tidge', 'rigde', 'irdge', 'ridgr', 'rodge', 'rige'])
+      expect(await search(`words=${word}+-red`)).toMatchObject({ total: 0, otherwise: 'ridge -red' });
+    expect(await search('words=%22no+such%22+rigde')).toMatchObject({ otherwise: 'ridge "no such"' });
   });
 
   it.each([

@@ -48,38 +48,47 @@ export function wordsIn(text: string, parts: boolean): (SQL | undefined)[] {
   ];
 }
 
-/** As many words at most are gone through for one that is written nearly so. */
-const MOST_ROWS = 20_000;
+/** So many rows at most are gone through for a word that is written nearly so. */
+const MOST_ROWS = 1000;
 
 /**
- * The same search with one letter otherwise, where nothing is found by what is written and something would be by that: of
- * several words the one that is held most often. Null where there is none.
+ * The same search with one letter otherwise in the words that nothing held has: of several that would do, the one that is
+ * held most often. Null where there is none.
  */
 export async function writtenOtherwise(
   database: Database,
   siteId: string,
   text: string,
 ): Promise<string | null> {
-  const { words } = readSought(text);
-  const rows = await database
-    .select({ words: searchRow.words })
-    .from(searchRow)
-    .where(and(eq(searchRow.siteId, siteId), eq(searchRow.binned, false)))
-    .limit(MOST_ROWS);
+  const { words, phrases, without } = readSought(text);
+  const meant = await Promise.all(
+    words.map(async (word) => (await nearlySo(database, siteId, word)) ?? word),
+  );
+  if (meant.every((word, at) => word === words[at])) return null;
+  const quoted = (phrase: string) => (phrase.includes(' ') ? `"${phrase}"` : phrase);
+  return [...meant, ...phrases.map(quoted), ...without.map((word) => `-${quoted(word)}`)].join(' ');
+}
+
+/** The word that is held most often of those that are one letter away; null where the word itself is held, or none is. */
+async function nearlySo(database: Database, siteId: string, word: string): Promise<string | null> {
+  if (word.length < SHORTEST_PART) return null;
+  const read = (limit: number, ...where: (SQL | undefined)[]) =>
+    database
+      .select({ words: searchRow.words })
+      .from(searchRow)
+      .where(and(eq(searchRow.siteId, siteId), eq(searchRow.binned, false), ...where))
+      .limit(limit);
+  if ((await read(1, ...wordsIn(word, true))).length > 0) return null;
+  // Wherever the letter is, what stands before the middle is right, or what stands behind it.
+  const middle = Math.ceil(word.length / 2);
+  const halves = or(
+    holds(searchRow.words, word.slice(0, middle - 1)),
+    holds(searchRow.words, word.slice(middle)),
+  );
   const counts = new Map<string, number>();
-  for (const row of rows)
-    for (const word of new Set(wordsOf(row.words))) counts.set(word, (counts.get(word) ?? 0) + 1);
-  const known = [...counts.keys()];
-  let changed = false;
-  const otherwise = words.map((word) => {
-    const isKnown = known.some((one) => inNumbers(word).some((form) => one.startsWith(form)));
-    if (isKnown || word.length < SHORTEST_PART) return word;
-    const [best] = known
-      .filter((one) => oneLetterAway(word, one))
-      .toSorted((a, b) => (counts.get(b) ?? 0) - (counts.get(a) ?? 0));
-    if (best === undefined) return word;
-    changed = true;
-    return best;
-  });
-  return changed ? otherwise.join(' ') : null;
+  for (const row of await read(MOST_ROWS, halves))
+    for (const one of new Set(wordsOf(row.words)))
+      if (oneLetterAway(word, one)) counts.set(one, (counts.get(one) ?? 0) + 1);
+  const [best] = [...counts].toSorted(([, one], [, other]) => other - one);
+  return best?.[0] ?? null;
 }

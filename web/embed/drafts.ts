@@ -1,17 +1,19 @@
-import { askAddress, unpackEmbed, type UnpackAnswer } from '@placard/core/contract';
+import type { QueryClient } from '@tanstack/react-query';
+import { unpackEmbed } from '@placard/core/contract';
 import type { Choice } from '@placard/core/embed';
 import { FIRST_STANDING, type Block } from '@placard/core/page';
 import { call } from '../kit/api.ts';
 import { newPlacementId } from '../kit/newplacementid.ts';
+import { askHosts } from './askhosts.ts';
 
 /**
  * The blocks that several codes become, in order: of each what is best, as if it were pasted alone. Throws a Refusal where
  * a host is refused or one of them is nothing, so that none is left out in silence.
  */
-export async function draftsOf(codes: readonly string[]): Promise<Block[]> {
+export async function draftsOf(client: QueryClient, codes: readonly string[]): Promise<Block[]> {
   const blocks: Block[] = [];
   for (const code of codes) {
-    const answer = await unpacked(code);
+    const answer = await askHosts(client, await call(unpackEmbed, { body: { code } }));
     const [choice] = answer.unpacked.choices;
     const refused = answer.hosts.find(
       ({ host, review }) =>
@@ -26,15 +28,6 @@ export async function draftsOf(codes: readonly string[]): Promise<Block[]> {
     blocks.push(...(await draftOf(choice)));
   }
   return blocks;
-}
-
-/** What comes of one code; an address is told to its host. */
-async function unpacked(code: string): Promise<UnpackAnswer> {
-  const answer = await call(unpackEmbed, { body: { code } });
-  const [choice] = answer.unpacked.choices;
-  return answer.unpacked.form === 'address' && choice?.kind === 'card'
-    ? call(askAddress, { body: { address: choice.card.address } })
-    : answer;
 }
 
 /** The blocks that a choice becomes in a page, as they are put there first. */

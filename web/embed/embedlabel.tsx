@@ -35,7 +35,7 @@ export function EmbedLabel({
   hosts: UnpackAnswer['hosts'];
   section: string;
   site: Site;
-  onChoose: (at: number) => void;
+  onChoose: (choice: Choice) => void;
   onChange: (attrs: object) => void;
   children: ReactNode;
 }) {
@@ -50,7 +50,10 @@ export function EmbedLabel({
           label="How it stands in the page"
           showLabel
           value={String(Math.max(0, choices.indexOf(choice as Choice)))}
-          onChange={(at) => onChoose(Number(at))}
+          onChange={(at) => {
+            const one = choices[Number(at)];
+            if (one) onChoose(one);
+          }}
           className="mt-2 [&>div]:border-b [&>div]:border-rule [&>div]:py-1.5"
           options={choices.map(
             (one, at) =>

@@ -1,4 +1,4 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Site } from '@placard/core/contract';
@@ -45,8 +45,9 @@ export function UnpackView({
   const { answer, known, error, asking, again } = useUnpacked(code);
   const unpacked = answer?.unpacked;
   const choices = unpacked?.choices ?? [];
-  const [chosen, choose] = useState(0);
-  const choice = choices[chosen] ?? choices[0] ?? null;
+  // By what it is: what a host answers may put another first.
+  const [chosen, choose] = useState<string | null>(null);
+  const choice = choices.find(({ html }) => html === chosen) ?? choices[0] ?? null;
   const { draft, block, change } = useDraft(choice);
   const hosts = (answer?.hosts ?? []).filter(({ host }) =>
     choice?.origins.some((origin) => new URL(origin).host === host),
@@ -58,10 +59,11 @@ export function UnpackView({
   const brings = photo !== null && bring.variables?.address === photo.address;
   const card = choices.find((one) => one.kind === 'card');
   const [refusedAll, setRefusedAll] = useState<string | null>(null);
+  const client = useQueryClient();
   const all = useOnce(async () => {
     setRefusedAll(null);
     try {
-      onPlace(await draftsOf(unpacked?.parts ?? []));
+      onPlace(await draftsOf(client, unpacked?.parts ?? []));
     } catch (wrong) {
       if (!(wrong instanceof Error)) throw wrong;
       setRefusedAll(wrong.message);
@@ -91,7 +93,7 @@ export function UnpackView({
           code={code}
           onChange={(next) => {
             setCode(next);
-            choose(0);
+            choose(null);
           }}
         />
         {error && (
@@ -153,8 +155,12 @@ export function UnpackView({
           hosts={hosts}
           section={section}
           site={site}
-          onChoose={choose}
-          onChange={change}
+          onChoose={({ html }) => choose(html)}
+          onChange={(attrs) => {
+            // What somebody has begun with is what they chose.
+            choose(choice?.html ?? null);
+            change(attrs);
+          }}
         >
           {refusedAll && <Notice severity="stop">{refusedAll}</Notice>}
           {brings && bring.error && <Notice severity="stop">{bring.error.message}</Notice>}

@@ -10,6 +10,7 @@ const messages = vi.hoisted(() => ({
 vi.mock('../kit/messages.tsx', () => messages);
 
 const { heldBlock } = await import('./newblocks.ts');
+const { typeWords } = await import('./behind.ts');
 const { pageExtensions } = await import('./pageextensions.ts');
 
 let editor: Editor;
@@ -103,5 +104,27 @@ describe('Backspace and Delete beside what is no words', () => {
     editor.commands.insertContentAt(1, 'More. ');
     await expect(messages.tell.mock.calls[1]?.[0].undo?.()).rejects.toThrow(/has changed since/);
     expect(editor.getText()).toContain('More. a');
+  });
+});
+
+describe('words that are put where one writes', () => {
+  it.each([
+    ['picture', picture],
+    ['table', table],
+    ['rule', { type: 'rule' }],
+  ] as const)('stand behind a %s that is chosen, and it stays', (_name, block) => {
+    open(1, words('a'), block, words('b'));
+    const [first, chosenKind, last] = kinds();
+    editor.commands.setNodeSelection(3);
+    typeWords(editor.view, '½');
+    expect(kinds()).toEqual([first, chosenKind, last]);
+    expect(editor.state.doc.lastChild?.textContent).toBe('½b');
+  });
+
+  it('take the place of words that are chosen', () => {
+    open(1, words('abc'));
+    editor.commands.setTextSelection({ from: 2, to: 3 });
+    typeWords(editor.view, '–');
+    expect(editor.getText()).toBe('a–c');
   });
 });

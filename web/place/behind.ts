@@ -97,6 +97,14 @@ export const WriteBehind = Extension.create({
   ],
 });
 
+/** Writes words where one writes, as though they were typed. */
+export function typeWords(view: EditorView, words: string): void {
+  const { from, to } = view.state.selection;
+  const written = () => view.state.tr.insertText(words, from, to).scrollIntoView();
+  if (!view.someProp('handleTextInput', (handle) => handle(view, from, to, words, written)))
+    view.dispatch(written());
+}
+
 /** Where words behind what is selected begin; null where words are selected, or nothing. Behind a gallery, where it is one of its things. */
 function placeBehind(selection: Selection): number | null {
   if (selection instanceof BlocksSelection) return selection.to;

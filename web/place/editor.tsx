@@ -12,6 +12,7 @@ import { FootRight } from '../kit/foot.tsx';
 import { GoOn } from '../kit/goon.tsx';
 import { useHold } from '../kit/hold.ts';
 import { forgetUnfinished, inHand } from '../kit/inhand.ts';
+import { tell } from '../kit/messages.tsx';
 import { newPlacementId } from '../kit/newplacementid.ts';
 import { usePlaces, useSelecting } from '../kit/selection.tsx';
 import { useTitle } from '../kit/usetitle.ts';
@@ -268,7 +269,11 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
           )}
           <PastedLine
             pasted={pasted}
-            onMarkdown={(text) => void pasteAsMarkdown(editor.view, text)}
+            onMarkdown={(text) =>
+              void pasteAsMarkdown(editor.view, text).then(
+                (done) => done || tell({ says: 'What you pasted was changed since: it stays as it stands.' }),
+              )
+            }
             onDone={() => setPasted(null)}
           />
           {address !== null && (

@@ -3,6 +3,7 @@ import { Omega } from 'lucide-react';
 import { Popover, Toolbar } from 'radix-ui';
 import { useRef, useState } from 'react';
 import { Hint } from '../kit/hint.tsx';
+import { typeWords } from './behind.ts';
 
 /** Characters that keyboards lack, by what they are called (Unicode, in the trade's words). */
 const CHARACTERS: readonly [group: string, characters: readonly [character: string, name: string][]][] = [
@@ -122,7 +123,7 @@ export function SpecialCharacters({ editor }: { editor: Editor }) {
   ).filter(([, some]) => some.length > 0);
   const take = (character: string) => {
     put.current = true;
-    editor.view.dispatch(editor.state.tr.insertText(character).scrollIntoView());
+    typeWords(editor.view, character);
     setOpen(false);
   };
   return (

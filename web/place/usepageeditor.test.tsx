@@ -67,7 +67,7 @@ describe('Words that are pasted and read as Markdown', () => {
     expect(editor.getText()).toContain('**warm**');
     // Somebody writes on above it.
     editor.view.dispatch(editor.state.tr.insertText('Long ', 1));
-    await pasteAsMarkdown(editor.view, MARKDOWN);
+    expect(await pasteAsMarkdown(editor.view, MARKDOWN)).toBe(true);
     const html = editor.getHTML();
     expect(html).toContain(
       '<p>Long Before.</p><h2>Nights</h2><p>Bring <strong>warm</strong> clothes, see <a',
@@ -76,6 +76,32 @@ describe('Words that are pasted and read as Markdown', () => {
     // One step back, and it stands as it was pasted.
     editor.commands.undo();
     expect(editor.getText()).toContain('**warm**');
+  });
+
+  it('leave what was written on behind them', async () => {
+    const editor = editorOf();
+    editor.view.pasteText('# Nights', new Event('paste') as ClipboardEvent);
+    editor.view.dispatch(editor.state.tr.insertText(' and days'));
+    expect(await pasteAsMarkdown(editor.view, '# Nights')).toBe(true);
+    expect(editor.getText()).toMatch(/^Nights\s+and days$/);
+  });
+
+  it.each<[string, (editor: Editor) => unknown]>([
+    ['cut away', (editor) => editor.commands.deleteRange({ from: 1, to: 9 })],
+    ['undone', (editor) => editor.commands.undo()],
+    ['changed', (editor) => editor.view.dispatch(editor.state.tr.insertText('White ', 3))],
+    [
+      'followed by another paste',
+      (editor) => editor.view.pasteText('x', new Event('paste') as ClipboardEvent),
+    ],
+    ['gone with the whole page', (editor) => editor.commands.setContent('<p>Another version.</p>')],
+  ])('are left alone once what was pasted is %s', async (_how, happens) => {
+    const editor = editorOf();
+    editor.view.pasteText('# Nights', new Event('paste') as ClipboardEvent);
+    happens(editor);
+    const before = editor.getHTML();
+    expect(await pasteAsMarkdown(editor.view, '# Nights')).toBe(false);
+    expect(editor.getHTML()).toBe(before);
   });
 
   it('bring nothing that would run', async () => {

@@ -1,10 +1,10 @@
 import * as v from 'valibot';
 import { element, type Element } from '../../markup/index.ts';
-import { chaptersMarkup, transcriptMarkup, type TrackKind } from '../../captions/index.ts';
+import { chaptersMarkup, transcriptMarkup, type Said, type TrackKind } from '../../captions/index.ts';
 import { ratioStyle } from '../inratio.ts';
 import { figureOf, FILLS } from '../figure.ts';
-import { playedOn, posterOf, shownTrack, typeOf } from '../files.ts';
-import { heldKey, wordsAt, type HeldAsset, type Track } from '../held.ts';
+import { playedOn, posterOf, trackIn, tracksOf, typeOf } from '../files.ts';
+import { heldKey, wordsAt, type HeldAsset } from '../held.ts';
 import { assetData, changedUse, HeldSchema, useOf } from '../heldplacement.ts';
 import { phrase } from '../phrases.ts';
 import { edgeStyle, figureStyle, shownIn, standingIn } from '../standing.ts';
@@ -46,7 +46,7 @@ export const film: Kind<Film> = kind<Film>({
     const played = playedOn(asset, film.shown(block, useOf(block), room, context));
     const files = played.length > 0 ? played : [{ file: asset.file, media: null }];
     const named = { 'aria-label': wordsAt(asset, block.attrs).alt || null };
-    const shown = shownTrack(asset.tracks, language);
+    const shown = trackIn(tracksOf(asset.tracks, 'captions'), language);
     const inside: Element[] = [
       ...files.map(({ file, media }) =>
         element('source', { src: addressOf(file), type: typeOf(file), media }),
@@ -91,37 +91,50 @@ export const film: Kind<Film> = kind<Film>({
   },
 });
 
-/** The track of a kind in the page's language, else the first. */
-const trackOf = (asset: HeldAsset, kind: TrackKind, language: string): Track | undefined => {
-  const tracks = asset.tracks.filter((track) => track.kind === kind);
-  return tracks.find((track) => track.language === language) ?? tracks[0];
-};
+/** What a track says in words: that in the page's language, else the first. */
+interface Told {
+  said: readonly Said[];
+  /** Its language, where that is not the page's. */
+  lang: string | null;
+}
+
+/** What the tracks of a kind say; null for nothing. */
+function toldIn(asset: HeldAsset, kind: TrackKind, language: string): Told | null {
+  const tracks = tracksOf(asset.tracks, kind);
+  const track = trackIn(tracks, language) ?? tracks[0];
+  if (!track?.said?.length) return null;
+  return { said: track.said, lang: track.language === language ? null : track.language };
+}
+
+/** Folded away until somebody wants it. Its title is in the page's language, whatever it is in itself. */
+const folded = (title: string, { lang }: Told, inside: Element[]): Element[] => [
+  element(
+    'details',
+    {},
+    element('summary', {}, title),
+    ...(lang === null ? inside : [element('div', { lang }, ...inside)]),
+  ),
+];
 
 /** Its parts, to be pressed: no browser's player offers them. */
 function chaptersIn(asset: HeldAsset, language: string, file: string): Element[] {
-  const parts = trackOf(asset, 'chapters', language)?.said ?? [];
-  if (parts.length === 0) return [];
-  return [
-    element('details', {}, element('summary', {}, phrase('chapters', language)), chaptersMarkup(parts, file)),
-  ];
+  const parts = toldIn(asset, 'chapters', language);
+  return parts ? folded(phrase('chapters', language), parts, [chaptersMarkup(parts.said, file)]) : [];
 }
 
 /** What is to be seen in it, for those who do not see it: no browser reads it out. */
 function described(asset: HeldAsset, language: string): Element[] {
-  const paragraphs = transcriptMarkup(trackOf(asset, 'descriptions', language)?.said ?? []);
-  if (paragraphs.length === 0) return [];
-  return [element('details', {}, element('summary', {}, phrase('described', language)), ...paragraphs)];
+  const seen = toldIn(asset, 'descriptions', language);
+  return seen ? folded(phrase('described', language), seen, transcriptMarkup(seen.said)) : [];
 }
 
-/** What is said in it, in the page's language where there is such a track, else in the first. */
+/** What is said in it. */
 function written(asset: HeldAsset, language: string, how: (typeof TRANSCRIPTS)[number]): Element[] {
-  const track =
-    shownTrack(asset.tracks, language) ?? asset.tracks.find(({ kind = 'captions' }) => kind === 'captions');
-  const paragraphs = transcriptMarkup(track?.said ?? []);
-  if (paragraphs.length === 0) return [];
-  const lang = track && track.language !== language ? { lang: track.language } : {};
+  const heard = toldIn(asset, 'captions', language);
+  if (!heard) return [];
   const title = phrase('transcript', language);
+  const paragraphs = transcriptMarkup(heard.said);
   return how === 'folded'
-    ? [element('details', lang, element('summary', {}, title), ...paragraphs)]
-    : [element('section', { 'aria-label': title, ...lang }, ...paragraphs)];
+    ? folded(title, heard, paragraphs)
+    : [element('section', { 'aria-label': title, lang: heard.lang }, ...paragraphs)];
 }

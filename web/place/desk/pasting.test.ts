@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { Editor, type JSONContent } from '@tiptap/core';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import type { Pasted } from './pasting.ts';
 import { forgetCopied } from './copied.ts';
 import { heldBlock } from '../newblocks.ts';
 import { pageExtensions } from '../pageextensions.ts';
@@ -10,9 +11,10 @@ import { asInABrowser } from '../testing.ts';
 const PATIENT = { timeout: 30_000 };
 
 let editor: Editor;
+const onPasted = vi.fn<(pasted: Pasted) => void>();
 /** Two windows have nothing of each other but what the browser keeps. */
 const open = () =>
-  (editor = new Editor({ element: document.createElement('div'), extensions: pageExtensions() }));
+  (editor = new Editor({ element: document.createElement('div'), extensions: pageExtensions(onPasted) }));
 beforeEach(() => {
   asInABrowser();
   open();
@@ -20,6 +22,7 @@ beforeEach(() => {
 afterEach(() => {
   editor.destroy();
   forgetCopied();
+  onPasted.mockClear();
   vi.unstubAllGlobals();
 });
 
@@ -106,4 +109,16 @@ it('is not pasted as ours any more once whoever copied it has signed out', async
   clipboard.happen('paste');
   await vi.waitFor(() => expect(editor.getText()).toContain('Among us'), PATIENT);
   expect(JSON.stringify(editor.getJSON())).not.toContain('ours');
+});
+
+it('what reads like Markdown is told with its words, and is told of no more once anything else was pasted', () => {
+  const pasted = (text: string) => {
+    const clipboard = new Clipboard();
+    clipboard.setData('text/plain', text);
+    clipboard.happen('paste');
+    return onPasted.mock.lastCall?.[0].markdown;
+  };
+  expect(pasted('# Nights\n\n- gloves\n- a hat')).toBe('# Nights\n\n- gloves\n- a hat');
+  expect(pasted('Just words.')).toBeUndefined();
+  expect(onPasted).toHaveBeenCalledTimes(2);
 });

@@ -12,7 +12,7 @@ import { newPlacementId } from '../../kit/newplacementid.ts';
 export type Pasted = Pick<ReadHtml, 'media' | 'dropped'> & {
   plain: boolean;
   /** The words, where they read like Markdown and stand there as they are written. */
-  markdown?: string;
+  markdown?: string | undefined;
 };
 
 let loading: Promise<typeof import('@placard/core/reading')> | undefined;
@@ -33,7 +33,7 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
           apply: (tr, range) => {
             if (tr.getMeta('paste')) return changedBy(tr);
             if (!range || !tr.docChanged) return range;
-            return { from: tr.mapping.map(range.from, -1), to: tr.mapping.map(range.to, 1) };
+            return { from: tr.mapping.map(range.from, 1), to: tr.mapping.map(range.to, -1) };
           },
         },
       }),
@@ -52,8 +52,9 @@ export const Pasting = Extension.create<{ onPasted: ((pasted: Pasted) => void) |
             const html = event.clipboardData?.getData('text/html') ?? '';
             const text = event.clipboardData?.getData('text/plain') ?? '';
             if (!isForeign(html)) {
-              if (html === '' && looksMarkdown(text))
-                onPasted?.({ media: [], dropped: [], plain: false, markdown: text });
+              // Told whatever it is: what was said of what was pasted before is of that.
+              const markdown = html === '' && looksMarkdown(text) ? text : undefined;
+              onPasted?.({ media: [], dropped: [], plain: false, markdown });
               return false;
             }
             // A picture alone is taken as one. Where there are words, programs send a picture of them along.
@@ -99,18 +100,24 @@ function changedBy(tr: Transaction): Range | null {
   return from < to ? { from, to } : null;
 }
 
-/** Puts in the place of what was pasted last what it means as Markdown (CommonMark), read like any other foreign HTML. */
-export async function pasteAsMarkdown(view: EditorView, text: string): Promise<void> {
+/**
+ * Puts in the place of what was pasted last what it means as Markdown (CommonMark), read like any other foreign HTML.
+ * False, and nothing is changed, where that does not stand there any more as it was pasted.
+ */
+export async function pasteAsMarkdown(view: EditorView, text: string): Promise<boolean> {
   const [{ marked }, { readHtml }] = await Promise.all([import('marked'), reading()]);
   const html = await marked.parse(text, { gfm: true, async: true });
   const { blocks } = readHtml(html, { newId: newPlacementId });
   const range = pastedLast.getState(view.state);
-  if (!range || blocks.length === 0) return;
   const { state } = view;
+  if (!range || range.from >= range.to || blocks.length === 0) return false;
+  const letters = (words: string) => words.replace(/\s+/g, '');
+  if (letters(state.doc.textBetween(range.from, range.to)) !== letters(text)) return false;
   const fragment = Fragment.fromArray(blocks.map((block) => state.schema.nodeFromJSON(block)));
   const tr = closeHistory(state.tr);
   view.dispatch(tr.replaceRange(range.from, range.to, Slice.maxOpen(fragment, true)).scrollIntoView());
   view.focus();
+  return true;
 }
 
 const COPYING = ['copy', 'cut', 'dragstart'] as const;
