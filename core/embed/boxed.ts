@@ -8,7 +8,7 @@ import { policySource } from './host.ts';
 export const LONGEST_BOXED = 30_000;
 
 /** At how many widths a box may have been measured. */
-export const MOST_HEIGHTS = 16;
+const MOST_HEIGHTS = 8;
 /** How high a box is that nobody has measured, in CSS pixels. */
 export const UNMEASURED = 420;
 

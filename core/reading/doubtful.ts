@@ -1,5 +1,5 @@
 import { defaultTreeAdapter, type DefaultTreeAdapterTypes as Tree } from 'parse5';
-import type { LostPart } from './readhtml.ts';
+import { BUDGET, type LostPart } from './readhtml.ts';
 import { readFragment } from './tree.ts';
 
 /** Elements that have no end tag, and those whose end tag may be left out (HTML, 13.1.2). */
@@ -46,5 +46,3 @@ export function doubtfulIn(source: string): LostPart[] {
   }
   return doubtful;
 }
-
-const BUDGET = { elements: 60_000, depth: 1_500 };

@@ -13,7 +13,7 @@ import { withLists } from './fakedlists.ts';
 import { Line } from './line.ts';
 
 /** Whole articles, and what word processors make of them. */
-const BUDGET = { elements: 200_000, depth: 500 };
+export const BUDGET = { elements: 200_000, depth: 500 };
 
 /** Elements that begin and end a line of their own (HTML, 15.3: display block and what lies in tables and lists). */
 const BLOCKS = new Set(

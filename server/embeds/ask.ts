@@ -12,10 +12,10 @@ import { embedAddress, fileFor } from '@placard/core/embed/options';
 import { escapeHtml } from '@placard/core/text';
 import type { Database } from '../db/database.ts';
 import type { PreviewOf } from '../outbound/look.ts';
-import type { Outbound } from '../outbound/outbound.ts';
+import type { Knocked, Outbound } from '../outbound/outbound.ts';
 import { Refusal, unfit } from '../refusal.ts';
 import { asWanted, hostsAsked, readWanted, type Wanted } from './aswanted.ts';
-import { askFraming, framingIn } from './framing.ts';
+import { askFraming, framingIn, isPdf } from './framing.ts';
 import { answerText, keepAnswer, listedEndpoint } from './oembed.ts';
 import { aboutInThread, unpackAnswer } from './unpack.ts';
 
@@ -204,7 +204,7 @@ async function pageAt(outbound: Outbound, address: string, says: string[]): Prom
       return null;
     }
     const about = /^\s*</.test(text) ? await aboutInThread(text, url.href) : null;
-    const media = mediaOf(knocked.headers['content-type'] ?? '');
+    const media = mediaOf(knocked.headers);
     return { url: url.href, about, media, framing: framingIn(knocked, null) };
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
@@ -214,11 +214,12 @@ async function pageAt(outbound: Outbound, address: string, says: string[]): Prom
 }
 
 /** What can be brought in, by the kind that its host says it is (RFC 9110, content-type). */
-function mediaOf(type: string): PageAt['media'] {
+function mediaOf(headers: Knocked['headers']): PageAt['media'] {
+  const type = headers['content-type'] ?? '';
   if (/^image\//i.test(type)) return 'picture';
   if (/^video\//i.test(type)) return 'film';
   if (/^audio\//i.test(type)) return 'sound';
-  return /^application\/(?:x-)?pdf\b/i.test(type) ? 'document' : null;
+  return isPdf(headers) ? 'document' : null;
 }
 
 /** The link card of an address, with what its page and its host say of it. */

@@ -36,7 +36,8 @@ export async function askFraming(
 export const wantsIn = async (text: string): Promise<Frame['sandbox']> =>
   /^\s*</.test(text) ? wantsInThread(text).catch(() => []) : [];
 
-const isPdf = (headers: Knocked['headers']): boolean =>
+/** Whether an answer is a PDF, as its host says (RFC 9110, content-type; RFC 8118). */
+export const isPdf = (headers: Knocked['headers']): boolean =>
   /^application\/(?:x-)?pdf\b/i.test(headers['content-type'] ?? '');
 
 /** What an answer says of being framed. */

@@ -83,7 +83,8 @@ export function BoxControls({
           onEmpty={() => set({ height: null })}
         />
       </div>
-      {measured && measured.broke.length > 0 && (
+      {/* What lacks what it asked for breaks off for that, and not for its being in a box. */}
+      {measured && measured.broke.length > 0 && wanted.length === 0 && measured.failed.length === 0 && (
         <Notice severity="warn">
           A script in it broke off: <span className="break-words">{measured.broke.join('; ')}</span>. A box
           keeps nothing in the visitor’s browser and runs no code that is put together from words; what needs

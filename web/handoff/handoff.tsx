@@ -8,7 +8,7 @@ import { Bar } from '../kit/bar.tsx';
 import { Code } from '../kit/code.tsx';
 import { Fold } from '../kit/fold.tsx';
 import { LeadOn } from '../kit/leadon.tsx';
-import { Empty, EmptyScreen, Notice } from '../kit/notice.tsx';
+import { Empty, EmptyScreen, Loading, Notice } from '../kit/notice.tsx';
 import { useTitle } from '../kit/usetitle.ts';
 import { inBytes, plural } from '@placard/core/text';
 import { leaving } from '../place/desk/leaving.ts';
@@ -93,6 +93,7 @@ function OneHandOff({ id }: { id: string }) {
             </span>
           )}
         </div>
+        {!ready && <Loading what="the page" />}
         {ready &&
           (ready.codes['html'] === '' ? (
             <Empty title="This page is empty">Write something and put pictures in it first.</Empty>

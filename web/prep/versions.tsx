@@ -1,6 +1,6 @@
 import { chooseVersion, type AssetDetail, type VersionLine } from '@placard/core/contract';
 import { choicesInWords, NO_CHOICES } from '@placard/core/film';
-import { changesMade, editInWords, type Preparation } from '@placard/core/prep';
+import { editInWords, type Preparation } from '@placard/core/prep';
 import { useDo } from '../kit/asking.ts';
 import { placingInWords } from './keepbuttons.tsx';
 import { Notice } from '../kit/notice.tsx';
@@ -112,14 +112,11 @@ export function Versions({
 
 function nameOf({ number, state, preparation }: VersionLine, all: VersionLine[]): string {
   const { edits, narrow, film } = preparation;
-  const resized = edits.some(({ kind }) => kind === 'resize');
   const done = [
     ...choicesInWords(film ?? NO_CHOICES),
-    ...changesMade(edits),
-    ...(resized ? ['resized'] : []),
+    ...new Set(edits.map((edit) => editInWords(edit).what.toLowerCase())),
     ...(narrow ? ['own crop for phones'] : []),
   ];
   const untouched = number === 1 || all.length === 1 ? 'as it came' : 'original';
-  const what = done.join(', ') || (edits.length === 0 ? untouched : 'finished');
-  return state === 'next' ? `${number}, coming` : `${number}, ${what}`;
+  return state === 'next' ? `${number}, coming` : `${number}, ${done.join(', ') || untouched}`;
 }

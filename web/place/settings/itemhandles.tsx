@@ -42,6 +42,8 @@ function Handles({
   const [dragged, setDragged] = useState<number | null>(null);
   const [over, setOver] = useState<number | null>(null);
   const held = useRef<Point | null>(null);
+  /** It is dragged, though perhaps not moved yet. */
+  const up = useRef(false);
   /** What is said while it is dragged, and when it is let go of: before the next drawing. */
   const told = useRef<number | null>(null);
   const count = Math.min(
@@ -96,6 +98,7 @@ function Handles({
   const buttons = useRef(new Map<number, HTMLButtonElement>());
   const end = () => {
     onTake(false);
+    up.current = false;
     held.current = null;
     told.current = null;
     setDragged(null);
@@ -124,6 +127,7 @@ function Handles({
         },
       }}
       onDragStart={({ active }) => {
+        up.current = true;
         setDragged(Number(active.id));
         setOver(Number(active.id));
       }}
@@ -159,7 +163,7 @@ function Handles({
             // Let go of without being dragged, it is as it was.
             const letGo = () => {
               for (const kind of ['pointerup', 'pointercancel'] as const) removeEventListener(kind, letGo);
-              if (held.current === null) onTake(false);
+              if (!up.current) onTake(false);
             };
             for (const kind of ['pointerup', 'pointercancel'] as const) addEventListener(kind, letGo);
           }}
