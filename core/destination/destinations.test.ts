@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import type { Page, Site } from '../contract/index.ts';
-import { NO_FACTS } from '../page/index.ts';
+import { linkedAs, NO_FACTS } from '../page/index.ts';
 import { DESTINATIONS, handOff } from './index.ts';
 
 const site = { measures: [], language: 'en', style: '', policy: {}, edges: undefined } as unknown as Site;
@@ -42,6 +42,77 @@ describe('destinations', () => {
       expect(given).toContain('Bring a red lamp.');
     },
   );
+
+  it('two pages with the same headings can be parts of one: no id stands twice, and links lead where they led', () => {
+    const words = (text: string, href?: string) => [
+      {
+        type: 'text' as const,
+        text,
+        ...(href ? { marks: [{ type: 'link' as const, attrs: { href } }] } : {}),
+      },
+    ];
+    const heading = (text: string, anchor: string | null = null) => ({
+      type: 'heading' as const,
+      attrs: { level: 2 as const, anchor },
+      content: words(text),
+    });
+    const places = [
+      { anchor: 'bring', words: 'Bring', made: true as const },
+      { anchor: 'tickets', words: 'Tickets' },
+    ];
+    const other = (id: string, address: string, links: string[]) =>
+      handOff(
+        site,
+        {
+          ...page,
+          id,
+          address,
+          document: {
+            type: 'doc',
+            content: [
+              heading('Bring'),
+              heading('Bring'),
+              heading('Tickets', 'tickets'),
+              ...links.map((href) => ({ type: 'paragraph' as const, content: words('There', href) })),
+            ],
+          },
+        } as Page,
+        {
+          holdings: new Map(),
+          pages: new Map([['page-b', linkedAs({ title: 'B', address: '/b' }, places)]]),
+        },
+        { day: '2026-12-01', ours: false },
+      );
+    const a = other('page-a', '/visit/a', [
+      '#bring-2',
+      'page:page-a#bring',
+      'page:page-b#bring',
+      'page:page-b#tickets',
+    ]);
+    expect(a.fragment.match(/ id="[^"]+"/g)).toEqual([
+      ' id="visit-a-bring"',
+      ' id="visit-a-bring-2"',
+      ' id="tickets"',
+    ]);
+    expect(a.fragment.match(/href="[^"]+"/g)).toEqual([
+      'href="#visit-a-bring-2"',
+      'href="#visit-a-bring"',
+      'href="/b#b-bring"',
+      'href="/b#tickets"',
+    ]);
+    expect(a.html.match(/(?: id|href)="[^"]+"/g)).toEqual([
+      ' id="bring"',
+      ' id="bring-2"',
+      ' id="tickets"',
+      'href="#bring-2"',
+      'href="#bring"',
+      'href="/b#bring"',
+      'href="/b#tickets"',
+    ]);
+    expect(other('page-b', '/b', []).fragment).toContain('id="b-bring"');
+    const code = DESTINATIONS.find(({ name }) => name === 'html');
+    expect(code?.form === 'code' && code.code(a)).toBe(a.fragment);
+  });
 
   it('a ZIP has the page, its fragment, its entry in lists, and what leads on from where it stood', () => {
     const zip = DESTINATIONS.find(({ name }) => name === 'zip');

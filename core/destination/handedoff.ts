@@ -6,8 +6,10 @@ import { Paths } from '../naming/index.ts';
 import {
   embeddedIn,
   headMarkup,
+  linkedAs,
   linkedData,
   listingMarkup,
+  placesOf,
   renderDocument,
   seenBy,
   wholePage,
@@ -22,6 +24,8 @@ export interface HandedOff {
   site: Site;
   page: Page;
   html: string;
+  /** The same as a part of a larger page, where its neighbours may have the same headings. */
+  fragment: string;
   /** What its head says, and how it stands in lists of pages. */
   head: string;
   listing: string;
@@ -58,6 +62,8 @@ export function handOff(
     },
   };
   const html = renderDocument(document, context);
+  const within = linkedAs(page, placesOf(document));
+  const fragment = renderDocument(document, { ...context, within });
   const head = headMarkup(page, site, context).map(toHtml).join('\n');
   const listing = toHtml(listingMarkup(page, context));
   const data = jsonLdScript(linkedData(document, context));
@@ -65,6 +71,7 @@ export function handOff(
     site,
     page,
     html,
+    fragment,
     head,
     listing,
     data,

@@ -1,7 +1,9 @@
 import { freeName, slug } from '../naming/index.ts';
+import { carrying } from './anchor.ts';
 import type { PageDocument } from './document.ts';
 import { kindOf } from './kinds/index.ts';
 import type { AnyBlock } from './kinds/kind.ts';
+import type { LinkedPage } from './rendercontext.ts';
 import { stepsIn } from './walk.ts';
 
 /** The names of the places in a page that links can lead to: those that somebody gave, and of each heading one made of its words. */
@@ -26,6 +28,14 @@ export function anchorsOf(document: PageDocument): Map<AnyBlock, string> {
   return anchors;
 }
 
+/** The names of a page's places, those that are made of words carrying its address. */
+export function carriedAnchors(document: PageDocument, address: string): Map<AnyBlock, string> {
+  const anchors = anchorsOf(document);
+  for (const [block, anchor] of anchors)
+    if (ownAnchor(block) !== anchor) anchors.set(block, carrying(address, anchor));
+  return anchors;
+}
+
 const ownAnchor = ({ attrs }: AnyBlock): string =>
   attrs && 'anchor' in attrs && typeof attrs.anchor === 'string' ? attrs.anchor : '';
 
@@ -33,6 +43,8 @@ const ownAnchor = ({ attrs }: AnyBlock): string =>
 export interface PagePlace {
   anchor: string;
   words: string;
+  /** Its name is made of its words. */
+  made?: true;
 }
 
 /** The places of a page that links can lead to, in its order. */
@@ -40,6 +52,21 @@ export function placesOf(document: PageDocument): PagePlace[] {
   const anchors = anchorsOf(document);
   return stepsIn(document).flatMap(({ block }) => {
     const anchor = anchors.get(block);
-    return anchor === undefined ? [] : [{ anchor, words: kindOf(block).words(block).slice(0, 120) }];
+    if (anchor === undefined) return [];
+    const words = kindOf(block).words(block).slice(0, 120);
+    return [{ anchor, words, ...(ownAnchor(block) === anchor ? {} : { made: true }) }];
   });
+}
+
+/** A page as links to it know it. */
+export function linkedAs(
+  { title, address }: { title: string; address: string },
+  places: readonly PagePlace[],
+): LinkedPage {
+  return {
+    title,
+    address,
+    anchors: places.map(({ anchor }) => anchor),
+    made: places.flatMap(({ anchor, made }) => (made ? [anchor] : [])),
+  };
 }

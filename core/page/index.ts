@@ -85,7 +85,7 @@ export {
   type Schedule,
 } from './schedule.ts';
 export { blockText, embeddedIn, linksIn, mapBlocks, mapUses, placements, usesIn } from './walk.ts';
-export { placesOf, type PagePlace } from './anchors.ts';
+export { linkedAs, placesOf, type PagePlace } from './anchors.ts';
 export { isLinkAddress, isPlainAddress, linkToFile, linkToPage, targetOf } from './link.ts';
 export type { LinkedPages } from './rendercontext.ts';
 export {

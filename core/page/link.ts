@@ -1,8 +1,9 @@
 import * as v from 'valibot';
 import { element, type Markup } from '../markup/index.ts';
 import { writtenAddress } from '../text/index.ts';
+import { carrying } from './anchor.ts';
 import type { HeldAsset, HeldFile, Use } from './held.ts';
-import type { RenderContext } from './rendercontext.ts';
+import type { LinkedPage, RenderContext } from './rendercontext.ts';
 import { phrase } from './phrases.ts';
 
 /** Where a link leads: to a page of ours and perhaps a place in it, to a file that we hold, or to an address. */
@@ -88,13 +89,16 @@ export function linked(link: Link, inside: readonly Markup[], context: RenderCon
   ];
 }
 
-function addressOf(target: Target, { pages, page }: RenderContext): string | null {
+function addressOf(target: Target, { pages, page, within }: RenderContext): string | null {
   if (target.kind === 'file') return null;
-  if (target.kind === 'address') return target.href;
-  const anchor = target.anchor && `#${target.anchor}`;
-  if (target.page === page && anchor) return anchor;
+  /** How a place of a page is written in an address. */
+  const placeIn = (on: LinkedPage | undefined, anchor: string): string =>
+    anchor && `#${within && on?.made?.includes(anchor) ? carrying(on.address, anchor) : anchor}`;
+  if (target.kind === 'address')
+    return target.href.startsWith('#') ? placeIn(within, target.href.slice(1)) || '#' : target.href;
+  if (target.page === page && target.anchor) return placeIn(within, target.anchor);
   const found = pages?.get(target.page);
-  return found ? found.address + anchor : null;
+  return found ? found.address + placeIn(found, target.anchor) : null;
 }
 
 type LinkedFile = HeldFile & { mime: string; bytes: number; language?: string | undefined };

@@ -1,5 +1,5 @@
 import { toHtml, type Markup } from '../markup/index.ts';
-import { anchorsOf } from './anchors.ts';
+import { anchorsOf, carriedAnchors } from './anchors.ts';
 import { creditsMarkup } from './credits.ts';
 import type { PageDocument } from './document.ts';
 import { kindOf } from './kinds/index.ts';
@@ -21,7 +21,9 @@ export function blockMarkup(block: AnyBlock, context: RenderContext, room: Avail
 
 /** A page's body as markup, the list of its credits at the end. Placements of assets that no longer exist are left out. */
 export function documentMarkup(document: PageDocument, given: RenderContext): Markup[] {
-  const context = { ...given, anchors: anchorsOf(document) };
+  const { within } = given;
+  const anchors = within ? carriedAnchors(document, within.address) : anchorsOf(document);
+  const context = { ...given, anchors };
   const room = pageWidth(context.measures);
   return [
     ...document.content.flatMap((block) => blockMarkup(block, context, room)),

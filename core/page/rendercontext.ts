@@ -12,6 +12,8 @@ export interface LinkedPage {
   address: string;
   /** Its places that links can lead to, by the names that they have in addresses. */
   anchors: readonly string[];
+  /** Those of them that are made of words. */
+  made?: readonly string[];
   /** When and for whom it is shown; always, to everybody, where nothing is said. */
   shown?: Schedule | null;
 }
@@ -45,6 +47,8 @@ export interface RenderContext extends PageContext {
   placed?: (block: AnyBlock) => Markup[];
   /** What is written at a block's markup there, to be read again. */
   dressed?: (markup: Markup[], block: AnyBlock) => Markup[];
+  /** Pages become parts of larger ones: the names that are made in them carry their addresses. This page as others link to it. */
+  within?: LinkedPage;
   /** What the places are called that links lead to. */
   anchors?: ReadonlyMap<AnyBlock, string>;
 }

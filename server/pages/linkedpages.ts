@@ -1,5 +1,12 @@
 import { and, eq, inArray } from 'drizzle-orm';
-import { copiesIn, linksIn, targetOf, type LinkedPages, type PageDocument } from '@placard/core/page';
+import {
+  copiesIn,
+  linkedAs,
+  linksIn,
+  targetOf,
+  type LinkedPages,
+  type PageDocument,
+} from '@placard/core/page';
 import type { Queryable } from '../db/database.ts';
 import { page, pageLink, pageRow } from '../db/schema.ts';
 import { addressesOf } from './addresses.ts';
@@ -33,12 +40,7 @@ export async function linkedPages(
   return new Map(
     rows.map(({ id, title, places, shown }) => [
       id,
-      {
-        title,
-        address: addresses.get(id) ?? '',
-        anchors: (places ?? []).map(({ anchor }) => anchor),
-        shown,
-      },
+      { ...linkedAs({ title, address: addresses.get(id) ?? '' }, places ?? []), shown },
     ]),
   );
 }

@@ -5,9 +5,9 @@ import { paced } from '../kit/pace.ts';
 import { useLatest } from '../kit/uselatest.ts';
 import { useBlockPreview } from './blockpreview.tsx';
 
-/** Widths at which a box is measured besides the site's own measures: phones, and columns of tables and cards. */
-const NARROW = [200, 288, 358];
-const MOST_WIDTHS = 8;
+/** Widths at which a box is measured besides the site's own measures: the least column, tables and cards, phones. */
+const NARROW = [90, 200, 288, 358];
+const MOST_WIDTHS = 12;
 /** How many are loaded at once: hosts are asked for the same by each, and browsers let them wait for each other. */
 const AT_ONCE = 4;
 /**
@@ -27,7 +27,28 @@ function addressSaid(said: unknown): URL | null {
   return /^https?:$/.test(address.protocol) ? address : null;
 }
 
-type SaidByBox = 'of' | 'height' | 'busy' | 'refused' | 'failed' | 'broke' | 'loaded';
+type Heard = Record<'of' | 'height' | 'busy' | 'refused' | 'failed' | 'broke' | 'loaded', unknown>;
+
+/** Which of the frames tells something of its box, by its width; null where none does. */
+function widthTelling(
+  { source, data }: MessageEvent<Heard>,
+  frames: ReadonlyMap<number, HTMLIFrameElement>,
+): number | null {
+  if (typeof data !== 'object' || data?.of !== 'box') return null;
+  return [...frames].find(([, frame]) => frame.contentWindow === source)?.[0] ?? null;
+}
+
+/** The widths in the order in which they are looked at: those that are looked at last lie between all the others. */
+const inTurn = (widths: readonly number[]): number[] => {
+  const last = widths.filter((_, at) => at % 2 === 1).slice(-AT_ONCE);
+  return [...widths.filter((width) => !last.includes(width)), ...last];
+};
+
+/** A height that a box tells of itself, in CSS pixels; null where it tells none. */
+const heightSaid = (said: unknown): number | null =>
+  typeof said === 'number' && Number.isFinite(said)
+    ? Math.round(Math.min(HIGHEST, Math.max(LOWEST, said)))
+    : null;
 
 /** What was heard so far. */
 interface Found {
@@ -37,6 +58,9 @@ interface Found {
   broke: Set<string>;
   loaded: Set<number>;
 }
+const foundHeights = ({ heights }: Found): Measured['heights'] =>
+  [...heights].map(([width, height]) => ({ width, height })).sort((a, b) => a.width - b.width);
+
 const nothingFound = (): Found => ({
   heights: new Map(),
   refused: new Set(),
@@ -60,7 +84,8 @@ export interface Measured {
 
 /**
  * Measures a box in this browser, at several widths at once, on the users'-content origin; gives frames to be put
- * somewhere on the screen where nobody sees them, some at a time. What a box tells of itself is taken for numbers, origins
+ * somewhere on the screen where nobody sees them, some at a time. The last of them stay while somebody looks on, and what
+ * grows in them later is told again. What a box tells of itself is taken for numbers, origins
  * and one line of words, and no more.
  */
 export function useMeasured(
@@ -74,9 +99,11 @@ export function useMeasured(
     attrs: { ...block.attrs, boxed: { ...block.attrs.boxed, heights: [], height: null, title: '-' } },
   });
   const address = preview.data?.measure ?? null;
-  const widths = [...new Set([...NARROW, ...site.measures.map(({ width }) => width)])]
-    .sort((a, b) => a - b)
-    .slice(0, MOST_WIDTHS);
+  const widths = inTurn(
+    [...new Set([...NARROW, ...site.measures.map(({ width }) => width)])]
+      .sort((a, b) => a - b)
+      .slice(0, MOST_WIDTHS),
+  );
   const frames = useRef(new Map<number, HTMLIFrameElement>());
   const told = useLatest(onMeasured);
   /** Which of them are loaded now, by the first of them. */
@@ -87,20 +114,23 @@ export function useMeasured(
     setFrom(0);
     found.current = nothingFound();
   }, [address, known]);
-  const now = widths.slice(from, from + AT_ONCE);
+  const measuring = from < widths.length;
+  const last = Math.floor((widths.length - 1) / AT_ONCE) * AT_ONCE;
+  const now = widths.slice(Math.min(from, last), Math.min(from, last) + AT_ONCE);
   const shown = now.join(' ');
   useEffect(() => {
-    if (!address || shown === '') return undefined;
+    if (!address || !measuring) return undefined;
     const { heights, refused, failed, broke, loaded } = found.current;
     const busy = new Map<number, number>();
     const ours = shown.split(' ').map(Number);
     let still: ReturnType<typeof setTimeout> | undefined;
     const next = () => setFrom((before) => before + AT_ONCE);
-    const hear = ({ source, data }: MessageEvent<Record<SaidByBox, unknown>>) => {
-      const [width] = [...frames.current].find(([, frame]) => frame.contentWindow === source) ?? [];
-      if (width === undefined || typeof data !== 'object' || data?.of !== 'box') return;
-      if (typeof data.height === 'number' && Number.isFinite(data.height))
-        heights.set(width, Math.round(Math.min(HIGHEST, Math.max(LOWEST, data.height))));
+    const hear = (message: MessageEvent<Heard>) => {
+      const { data } = message;
+      const width = widthTelling(message, frames.current);
+      if (width === null) return;
+      const height = heightSaid(data.height);
+      if (height !== null) heights.set(width, height);
       if (typeof data.busy === 'number') busy.set(width, data.busy);
       const refusing = addressSaid(data.refused);
       if (refusing && refused.size < MOST_TOLD) refused.add(refusing.origin);
@@ -119,21 +149,37 @@ export function useMeasured(
       removeEventListener('message', hear);
       for (const timer of [still, waited]) clearTimeout(timer);
     };
-  }, [address, shown, longest]);
-  const measuring = from < widths.length;
+  }, [address, shown, measuring, longest]);
   useEffect(() => {
-    if (!address || measuring) return;
+    if (!address || measuring) return undefined;
     const { heights, refused, failed, broke, loaded } = found.current;
-    told.current({
-      heights: [...heights].map(([width, height]) => ({ width, height })).sort((a, b) => a.width - b.width),
+    const measured = () => ({
+      heights: foundHeights(found.current),
       refused: [...refused].sort(),
       // What the policy refused fails too, and is told as what it is.
       failed: [...failed].filter((one) => !refused.has(new URL(one).origin)).sort(),
       broke: [...broke],
       silent: loaded.size === 0,
     });
+    told.current(measured());
+    let still: ReturnType<typeof setTimeout> | undefined;
+    const hear = (message: MessageEvent<Heard>) => {
+      const width = widthTelling(message, frames.current);
+      if (width === null) return;
+      const height = heightSaid(message.data.height);
+      // It may be higher for a moment only, and is never cut for that: it keeps the most that it needed.
+      if (height === null || height <= (heights.get(width) ?? 0)) return;
+      heights.set(width, height);
+      clearTimeout(still);
+      still = setTimeout(() => told.current(measured()), STILL);
+    };
+    addEventListener('message', hear);
+    return () => {
+      removeEventListener('message', hear);
+      clearTimeout(still);
+    };
   }, [address, measuring, told]);
-  const hidden = address && measuring && (
+  const hidden = address && (
     // On the screen, or browsers let it rest; and behind a pixel of it.
     <div aria-hidden className="pointer-events-none fixed bottom-0 left-0 size-px overflow-hidden opacity-0">
       {now.map((width) => (

@@ -9,7 +9,7 @@ export const zip: FilesDestination = {
   name: 'zip',
   does: 'Download ZIP',
   form: 'files',
-  entries: ({ site, page, html, head, listing, data, files }) => {
+  entries: ({ site, page, html, head, listing, data, files, fragment }) => {
     const sheet = renderSheet({
       title: page.title,
       language: site.language,
@@ -29,7 +29,7 @@ export const zip: FilesDestination = {
             : [],
         ),
       },
-      { path: 'fragment.html', text: `${html}\n` },
+      { path: 'fragment.html', text: `${fragment}\n` },
       { path: 'listing.html', text: `${listing}\n` },
     ];
     if (data !== '') written.push({ path: 'structured-data.html', text: `${data}\n` });

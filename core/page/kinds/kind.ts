@@ -115,15 +115,20 @@ export interface Kind<Block extends AnyBlock> {
 type Told = 'type' | 'group' | 'schema' | 'markup';
 
 const mediaTypes = new Set<string>();
+const embeddingTypes = new Set<string>();
 
 /** True for a block that one of several things set together shows. */
 export const isMedia = ({ type }: Pick<AnyBlock, 'type'>): boolean => mediaTypes.has(type);
+
+/** True for a block that opens something of somebody else's. */
+export const isEmbedding = ({ type }: Pick<AnyBlock, 'type'>): boolean => embeddingTypes.has(type);
 
 /** A kind that is told by what is its own: it holds, uses and links nothing unless it says so. */
 export function kind<Block extends AnyBlock>(
   own: Pick<Kind<Block>, Told> & Partial<Omit<Kind<Block>, Told>>,
 ): Kind<Block> {
   if (own.media) mediaTypes.add(own.type);
+  if (own.embedded) embeddingTypes.add(own.type);
   return {
     media: false,
     children: () => [],

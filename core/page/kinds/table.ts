@@ -4,7 +4,7 @@ import { plainLine, wordsOf } from '../../text/index.ts';
 import { CELL_EDGES } from '../cell.ts';
 import { phrase } from '../phrases.ts';
 import type { AvailableWidth } from '../availablewidth.ts';
-import { kind, type AnyBlock, type ForeignElement, type Kind, type Reading } from './kind.ts';
+import { isEmbedding, kind, type AnyBlock, type ForeignElement, type Kind, type Reading } from './kind.ts';
 import type { TableRow } from './tablerow.ts';
 
 /** A table of data, with its heads in its first row, its first column, or both. */
@@ -22,7 +22,13 @@ const NARROW_COLUMN = 96;
 /** About as wide is a letter of a page, in CSS pixels. */
 const LETTER = 10.5;
 
-/** How wide each column has to be for its longest word, in CSS pixels; of cells over several columns nothing is known. */
+/** What others drew for a room of their own is of no use narrower than this, in CSS pixels. */
+const LEAST_EMBEDDED = 200;
+
+/**
+ * How wide each column has to be for its longest word and what is embedded in it, in CSS pixels; of cells over several
+ * columns nothing is known.
+ */
 function leastColumns(block: Table): number[] {
   const least = widthsOf(block).map(() => CELL_EDGES);
   for (const row of block.content) {
@@ -32,7 +38,9 @@ function leastColumns(block: Table): number[] {
       // What a cell above reaches into moves the others along, and nothing is sure of them.
       if (rowspan > 1) break;
       const longest = colspan === 1 ? Math.max(0, ...wordsOf(textOf(cell)).map(({ length }) => length)) : 0;
-      const wide = Math.ceil(Math.min(longest, LONGEST_WORD) * LETTER) + CELL_EDGES;
+      const words = Math.ceil(Math.min(longest, LONGEST_WORD) * LETTER);
+      const embeds = colspan === 1 && cell.content.some(isEmbedding);
+      const wide = Math.max(words, embeds ? LEAST_EMBEDDED : 0) + CELL_EDGES;
       if (at < least.length) least[at] = Math.max(least[at] ?? 0, wide);
       at += colspan;
     }
