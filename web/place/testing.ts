@@ -9,5 +9,6 @@ export function asInABrowser(): void {
       disconnect() {}
     },
   );
+  vi.stubGlobal('CSS', { supports: () => true });
   document.elementFromPoint = () => null;
 }

@@ -1,5 +1,6 @@
 import { useEditorState, type Editor } from '@tiptap/react';
 import { isAnchor, scheduleOf, type Schedule } from '@placard/core/page';
+import { NodeSelection, type EditorState } from '@tiptap/pm/state';
 import { useState } from 'react';
 import { Fold } from '../../kit/fold.tsx';
 import { Field } from '../../placard/field.tsx';
@@ -16,33 +17,58 @@ const WHOSE: Readonly<Record<string, string>> = {
   quotation: 'This quotation',
 };
 
-/** When the block is shown that the caret is in, or that is selected; and what links call it. */
-export function ThisBlock({ editor, today }: { editor: Editor; today: string }) {
-  const now = useEditorState({
-    editor,
-    selector: ({ editor: { state } }) => {
-      const { $from, from } = state.selection;
-      const pos = $from.depth > 0 ? $from.before(1) : from;
-      const node = state.doc.nodeAt(pos);
-      return (
-        node && {
+/** What holds blocks that are shown, or not, each by itself. */
+const HOLDS_BLOCKS = new Set(['doc', 'item', 'alongside']);
+
+interface Level {
+  pos: number;
+  /** Which of them it is, in each of what holds it. */
+  path: string;
+  whose: string;
+  when: Schedule | null;
+  anchor: string | null;
+  heading: boolean;
+}
+
+/** The blocks that the caret is in, or that is selected, and that can be shown by themselves: outermost first. */
+function levelsAt({ selection }: EditorState): Level[] {
+  const { $from } = selection;
+  const above = Array.from({ length: $from.depth }, (_, at) => ({
+    node: $from.node(at + 1),
+    pos: $from.before(at + 1),
+    holder: $from.node(at),
+    path: Array.from({ length: at + 1 }, (_, depth) => $from.index(depth)).join(' '),
+  }));
+  const chosen =
+    selection instanceof NodeSelection
+      ? [{ node: selection.node, pos: selection.from, holder: $from.parent, path: `${selection.from}` }]
+      : [];
+  return [...above, ...chosen].flatMap(({ node, pos, holder, path }) =>
+    HOLDS_BLOCKS.has(holder.type.name) && 'when' in node.attrs
+      ? {
           pos,
-          nth: $from.index(0),
+          path,
           whose: WHOSE[node.type.name] ?? 'This block',
           when: scheduleOf({ type: node.type.name, attrs: node.attrs }),
           anchor: 'anchor' in node.attrs ? String(node.attrs['anchor'] ?? '') : null,
           heading: node.type.name === 'heading',
         }
-      );
-    },
-  });
+      : [],
+  );
+}
+
+/** When the blocks are shown that the caret is in, or that is selected; and what links call them. */
+export function ThisBlock({ editor, today }: { editor: Editor; today: string }) {
+  const levels = useEditorState({ editor, selector: ({ editor: { state } }) => levelsAt(state) });
+  return levels.map((level) => <OneBlock key={level.path} editor={editor} today={today} now={level} />);
+}
+
+function OneBlock({ editor, today, now }: { editor: Editor; today: string; now: Level }) {
   const [wrong, setWrong] = useState(false);
-  const here = usePosition(editor, now?.pos ?? 0);
-  if (!now) return null;
-  const { nth, whose, when, anchor } = now;
+  const here = usePosition(editor, now.pos);
+  const { whose, when, anchor } = now;
   return (
     <Fold
-      key={nth}
       says={`${whose}: ${whenOfPage(when, today)}${anchor ? `, called “${anchor}”` : ''}`}
       className="text-[13px]"
       open={when !== null}
