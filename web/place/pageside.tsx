@@ -64,7 +64,7 @@ export function PageSide({
   const small = useEditorState({ editor, selector: ({ editor: now }) => selectedSmall(now) });
   // Where there is little room, it is not taken before somebody asks.
   const [open, setOpen] = useState(false);
-  const something = selected !== null || small !== null || found !== null || chosen !== null;
+  const something = selected !== null || small !== null || found !== null || chosen?.words === false;
   const shown = useAfterDrawing(useDeferredValue(selected ? selected.asset : (small?.asset ?? asset)));
   return (
     <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto py-3 pr-5 max-lg:max-h-[34vh] max-lg:border-t max-lg:border-edge max-lg:px-4">

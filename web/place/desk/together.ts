@@ -85,9 +85,11 @@ export interface ChosenBlocks {
   from: number;
   to: number;
   blocks: AnyBlock[];
+  /** Nothing that is placed is among them. */
+  words: boolean;
 }
 
-/** What is chosen to be set together: one thing placed, or several blocks; null for words alone in one block. */
+/** What is chosen to be set together: one thing placed, several blocks, or all of one; null for a part of one block's words. */
 export function chosenBlocks(editor: Editor): ChosenBlocks | null {
   const { selection, doc } = editor.state;
   const round = blocksRound(selection);
@@ -101,9 +103,10 @@ export function chosenBlocks(editor: Editor): ChosenBlocks | null {
     return false;
   });
   const placed = blocks.some(({ type }) => type === 'together' || (type !== 'arriving' && isMedia({ type })));
-  if (!placed || (blocks.length === 1 && blocks[0]?.type === 'together')) return null;
+  if (blocks.length === 0 || (blocks.length === 1 && blocks[0]?.type === 'together')) return null;
   // Words that are chosen in one place of a page are not meant to be moved about.
-  return whole || blocks.length > 1 ? { from: round.from, to: round.to, blocks } : null;
+  const all = whole || blocks.length > 1 || selection.to - selection.from >= round.to - round.from - 2;
+  return all ? { from: round.from, to: round.to, blocks, words: !placed } : null;
 }
 
 /** The things that chosen blocks are, as a setting takes them. */

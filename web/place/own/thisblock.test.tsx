@@ -46,6 +46,12 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
+interface Written {
+  attrs?: Record<string, unknown>;
+  content?: Written[];
+}
+const written = (): Written[] => (editor.state.doc.toJSON() as Written).content ?? [];
+
 /** Puts the caret into words. */
 function into(text: string): void {
   editor.state.doc.descendants((node, pos) => {
@@ -63,7 +69,7 @@ it('a block in a column is shown by itself, or with all that is set together', (
   ]);
   fireEvent.click(folds[1]!);
   fireEvent.click(screen.getByRole('checkbox', { name: 'Hidden: nobody sees it' }));
-  const set = editor.getJSON().content?.[1];
+  const set = written()[1];
   expect(set?.attrs?.['when'] ?? null).toBeNull();
   expect(set?.content?.map(({ content }) => content?.[0]?.attrs?.['when'] ?? null)).toEqual([
     null,
@@ -78,7 +84,7 @@ it('what links call it is a thing of the words, and follows the caret', () => {
   const anchor = screen.getByRole('textbox', { name: 'Anchor' });
   fireEvent.change(anchor, { target: { value: 'left' } });
   fireEvent.blur(anchor);
-  expect(editor.getJSON().content?.[1]?.content?.[0]?.content?.[0]?.attrs?.['anchor']).toBe('left');
+  expect(written()[1]?.content?.[0]?.content?.[0]?.attrs?.['anchor']).toBe('left');
   act(() => into('Before them.'));
   expect(screen.getAllByRole('button', { expanded: false })).toHaveLength(1);
   expect(within(document.body).queryByText(/called “left”/)).toBeNull();

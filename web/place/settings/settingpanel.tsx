@@ -24,6 +24,7 @@ import {
   type FoundTogether,
 } from '../desk/together.ts';
 import { blockOf, deskContext, stampOf } from '../desk/desk.ts';
+import { Fold } from '../../kit/fold.tsx';
 import { SettingChoice } from './settingchoice.tsx';
 import { TogetherControls } from './togethercontrols.tsx';
 
@@ -158,17 +159,30 @@ export function SetTogetherPanel({
   );
   if (settings.length === 0) return null;
   const alone = editor.state.selection instanceof NodeSelection;
+  const says = alone ? 'Or set as' : `Set these ${chosen.blocks.length} together`;
+  const choice = (
+    <SettingChoice
+      label="Set together"
+      settings={settings}
+      chosen={null}
+      blockIn={blockIn}
+      context={context}
+      onChoose={(setting) => setTogether(editor, setting)}
+    />
+  );
+  // Words are chosen for many reasons: what they could become is drawn for whoever asks.
   return (
     <section aria-label="Set together">
-      <p className="caption mb-1.5">{alone ? 'Or set as' : `Set these ${chosen.blocks.length} together`}</p>
-      <SettingChoice
-        label="Set together"
-        settings={settings}
-        chosen={null}
-        blockIn={blockIn}
-        context={context}
-        onChoose={(setting) => setTogether(editor, setting)}
-      />
+      {chosen.words ? (
+        <Fold says={says} className="text-[13px]">
+          {choice}
+        </Fold>
+      ) : (
+        <>
+          <p className="caption mb-1.5">{says}</p>
+          {choice}
+        </>
+      )}
     </section>
   );
 }

@@ -120,10 +120,20 @@ describe('blocks that are chosen', () => {
     expect(chosenBlocks(editor)?.blocks).toHaveLength(4);
   });
 
-  it('are none where words alone are chosen', () => {
-    open(words('One.'), words('Two.'));
-    editor.view.dispatch(editor.state.tr.setSelection(TextSelection.create(editor.state.doc, 2, 8)));
+  it('are words alone, too, over several blocks or all of one, and none for a part of one', () => {
+    open(heading('One'), words('First.'), heading('Two'), words('Second.'), words('Below.'));
+    const from = (start: number, end: number) =>
+      editor.view.dispatch(editor.state.tr.setSelection(TextSelection.create(editor.state.doc, start, end)));
+    from(7, 9);
     expect(chosenBlocks(editor)).toBeNull();
+    from(6, 12);
+    expect(chosenBlocks(editor)).toMatchObject({ words: true, blocks: [{ type: 'paragraph' }] });
+    from(2, 22);
+    expect(chosenBlocks(editor)).toMatchObject({ words: true, blocks: { length: 4 } });
+    setTogether(editor, 'columns');
+    expect(page()).toBe('[columns[[h:One First.] [h:Two Second.]] Below.]');
+    takeApart(editor, found());
+    expect(page()).toBe('[h:One First. h:Two Second. Below.]');
   });
 
   it('grow and shrink by Shift and the arrows, and are never nothing', () => {
