@@ -56,7 +56,7 @@ test('a link is made by key to a page found by its title, to a place in it, and 
   await saved(page);
   const html = await handedOff(page, 'Leading there');
   expect(html).toContain(
-    'long-walk#start-here" target="_blank" rel="noopener">The walk (opens in a new window)</a>',
+    'long-walk#visit-the-long-walk-start-here" target="_blank" rel="noopener">The walk (opens in a new window)</a>',
   );
 
   // It gets another address: the former one leads on, and the link goes with it.
@@ -67,7 +67,20 @@ test('a link is made by key to a page found by its title, to a place in it, and 
   await own.getByRole('textbox', { name: 'Its own part of the address' }).press('Enter');
   await expect(own.getByRole('button', { name: 'Let /visit/the-long-walk lead on no more' })).toBeVisible();
   await expect(own.getByRole('button', { name: 'Address: /visit/walking' })).toBeVisible();
-  expect(await handedOff(page, 'Leading there')).toContain('/walking#start-here"');
+  expect(await handedOff(page, 'Leading there')).toContain('/walking#visit-walking-start-here"');
+
+  // A place in another page is found by its own words, too.
+  await openPage(page, 'Leading there');
+  await words(page).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type(' Begin ');
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('start h');
+  await linkPanel(page)
+    .getByRole('option', { name: /Start here.*in The long walk/ })
+    .click();
+  await expect(words(page).locator('a').last()).toHaveText('Start here');
+  await saved(page);
 
   // In the bin, it is missed; brought back, it is not.
   const line = await lineOf(page, 'The long walk');

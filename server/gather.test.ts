@@ -14,6 +14,7 @@ import type {
   Site,
   VersionLine,
 } from '@placard/core/contract';
+import { pdf } from './testing/documents.ts';
 import { openServer, until, type Caller, type OpenServer } from './testing/openserver.ts';
 import { send, settled } from './testing/sending.ts';
 
@@ -231,6 +232,30 @@ describe('deciding before accepting', () => {
     expect(after.original).not.toBe(before.original);
     expect(after.renditions).toHaveLength(before.renditions.length);
     expect(after.renditions.map(({ url }) => url)).not.toEqual(before.renditions.map(({ url }) => url));
+  });
+
+  it('a new edition takes a document’s place under its label, and the one before comes back', async () => {
+    const [first, second] = [
+      await arrived(pdf(1, { language: 'nl' }), 'times.pdf'),
+      await arrived(pdf(3, { language: 'nl' }), 'times-of-december.pdf'),
+    ];
+    const { accepted } = await accept({ id: first.id, title: 'Timetable' });
+    const id = accepted[0]?.asset ?? '';
+    await until(async () => (await detail(id)).prepared === 'done');
+    const { body: versions } = await editor.ask<{ id: string; state: string }[]>(
+      'GET',
+      `/api/assets/${id}/versions`,
+    );
+    expect((await accept({ id: second.id, title: 'Whatever', instead: id })).accepted[0]?.asset).toBe(id);
+    await until(async () => (await detail(id)).prepared === 'done');
+    expect(await detail(id)).toMatchObject({
+      name: 'timetable',
+      placard: { title: 'Timetable' },
+      facts: { pages: 3 },
+    });
+    const current = versions.find(({ state }) => state === 'current')?.id;
+    expect((await editor.ask('POST', `/api/assets/${id}/versions/${current}/use`)).status).toBe(200);
+    await until(async () => (await detail(id)).facts.pages === 1);
   });
 
   it('one that is to be left when its name is taken stays in the arrivals', async () => {

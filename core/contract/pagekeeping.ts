@@ -98,6 +98,15 @@ export const readLinkedPages = endpoint({
   ),
 });
 
+export const findPlaces = endpoint({
+  method: 'GET',
+  path: '/api/places',
+  summary: 'Places in pages that links can lead to, by their words',
+  roles: EVERYONE,
+  query: v.object({ words: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(200)) }),
+  answer: v.array(v.object({ page: v.string(), title: v.string(), anchor: v.string(), words: v.string() })),
+});
+
 const PageVersionLineSchema = v.object({
   number: v.number(),
   title: v.string(),

@@ -142,6 +142,7 @@ export async function saveVersion(
 ): Promise<string> {
   return database.transaction(async (transaction) => {
     const held = await heldToPrepare(transaction, siteId, assetId);
+    if (held.file.facts.kind === 'document') throw onlyPictures();
     const id = await addVersion(transaction, {
       asset: assetId,
       sha256: held.file.sha256,
@@ -191,7 +192,7 @@ export async function chooseVersion(
   });
 }
 
-/** What is prepared, with the file of the version that stands for it, or will as soon as it is made. Throws gone and unfit. */
+/** What is prepared, with the file of the version that stands for it, or will as soon as it is made. Throws gone. */
 async function heldToPrepare(database: Queryable, siteId: string, assetId: string) {
   const [held] = await database
     .select({ asset, file: original })
@@ -201,7 +202,6 @@ async function heldToPrepare(database: Queryable, siteId: string, assetId: strin
     .where(and(eq(asset.id, assetId), eq(asset.siteId, siteId)))
     .for('update');
   if (!held || held.asset.binnedAt) throw notHeld();
-  if (held.file.facts.kind === 'document') throw onlyPictures();
   return held;
 }
 

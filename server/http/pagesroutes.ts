@@ -16,6 +16,7 @@ import {
   movePage,
   proofPage,
   readHeld,
+  findPlaces,
   readLinkedPages,
   readPage,
   readPageVersion,
@@ -29,6 +30,7 @@ import { pageWeight } from '@placard/core/proof';
 import { slug } from '@placard/core/naming';
 import { heldKey, isSeen, seenBy, wholePage, withAddresses } from '@placard/core/page';
 import { zipped } from '../destinations/zip.ts';
+import { placesFound } from '../pages/findplaces.ts';
 import { linkedPages } from '../pages/linkedpages.ts';
 import * as manage from '../pages/managepages.ts';
 import { pagesUsing } from '../pages/standingcopies.ts';
@@ -180,6 +182,7 @@ export function pageRoutes(
       anchors: [...anchors],
     }));
   });
+  route(router, whoAsks, findPlaces, async ({ query }) => placesFound(database, await siteId(), query.words));
   route(router, whoAsks, listPageVersions, async ({ params }) =>
     versions.listVersions(database, await siteId(), params.id),
   );

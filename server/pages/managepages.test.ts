@@ -58,7 +58,9 @@ describe('the address of a page', () => {
       'GET',
       `/api/pages/${linking.id}/hand-off`,
     );
-    expect(body.codes.html).toContain(`<a href="${moved.body.address}#by-the-gate">Parking</a>`);
+    // Made names carry their page, where it becomes a part of another.
+    const carried = `${moved.body.address.slice(1).replaceAll('/', '-')}-by-the-gate`;
+    expect(body.codes.html).toContain(`<a href="${moved.body.address}#${carried}">Parking</a>`);
     expect(await found(linking.id)).toEqual([]);
   });
 
@@ -152,6 +154,30 @@ describe('a link to a page of ours', () => {
     expect((await found(linking.id)).map(({ says }) => says)).toEqual([
       'The link “When” leads to a place called “november”, which “Dates” does not have any more.',
     ]);
+  });
+});
+
+describe('places in pages', () => {
+  const places = async (text: string) =>
+    (
+      await editor.ask<{ page: string; title: string; anchor: string; words: string }[]>(
+        'GET',
+        `/api/places?words=${encodeURIComponent(text)}`,
+      )
+    ).body.map(({ title, anchor, words: said }) => [title, anchor, said]);
+
+  it('are found by their words in any page, and not in the bin', async () => {
+    const zenith = await begin('At the zenith', doc(heading('Überblick: 100% “Zenith”'), heading('Ladders')));
+    await begin('Steps', doc(heading('Zenith ladder'), words('Zenith in words is no place.')));
+    expect(await places('zenith')).toEqual([
+      ['At the zenith', 'ueberblick-100-zenith', 'Überblick: 100% “Zenith”'],
+      ['Steps', 'zenith-ladder', 'Zenith ladder'],
+    ]);
+    expect(await places('ZENITH lad')).toEqual([['Steps', 'zenith-ladder', 'Zenith ladder']]);
+    expect(await places('überblick')).toHaveLength(1);
+    expect(await places('…')).toEqual([]);
+    await arrange([zenith.id], { do: 'bin' });
+    expect(await places('überblick')).toEqual([]);
   });
 });
 

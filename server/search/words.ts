@@ -13,9 +13,11 @@ const SHORTEST_PART = 4;
 
 const isIndexed = (word: string): boolean => word.length >= SHORTEST_INDEXED && !LEFT_OUT.has(word);
 
-/** Whether a text has something in it, whatever signs of patterns that has. */
-export const holds = (column: AnyColumn, text: string): SQL =>
-  like(column, `%${text.replace(/[\\%_]/g, '\\$&')}%`);
+/** The pattern of what has a text in it (SQL, LIKE), whatever signs of patterns that has. */
+export const holding = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+
+/** Whether a text has something in it. */
+export const holds = (column: AnyColumn, text: string): SQL => like(column, holding(text));
 
 /** True where words are looked for of which parts can be. */
 export const hasParts = (text: string): boolean =>

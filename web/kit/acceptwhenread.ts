@@ -5,8 +5,11 @@ import { paced } from './pace.ts';
 
 const PAUSE = paced(400);
 
-/** Waits until an arrival is read, and accepts it. Throws an Error with a sentence. */
-export async function acceptWhenRead(id: string, section: string): Promise<string> {
+/**
+ * Waits until an arrival is read, and accepts it, perhaps as the new file of an asset that is held. Throws an Error with a
+ * sentence.
+ */
+export async function acceptWhenRead(id: string, section: string, instead?: string): Promise<string> {
   return pWaitFor(
     async () => {
       const arrival = (await call(listArrivals)).find((arrival) => arrival.id === id);
@@ -17,7 +20,9 @@ export async function acceptWhenRead(id: string, section: string): Promise<strin
       }
       if (arrival.state !== 'ready') return false;
       const { accepted, left } = await call(acceptArrivals, {
-        body: { arrivals: [{ id, title: arrival.proposedTitle, section }] },
+        body: {
+          arrivals: [{ id, title: arrival.proposedTitle, section, ...(instead ? { instead } : {}) }],
+        },
       });
       if (!accepted[0]) throw new Error(left[0]?.says ?? 'It could not be accepted.');
       return pWaitFor.resolveWith(accepted[0].asset);

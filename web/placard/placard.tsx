@@ -13,6 +13,7 @@ import { inBytes, inPixels, inTime, plural, writtenDay } from '@placard/core/tex
 import { Captions } from './captions.tsx';
 import { Field, FileSays } from './field.tsx';
 import { LicenceChoice } from './licencechoice.tsx';
+import { NewEdition } from './newedition.tsx';
 import { SentFilms } from './sentfilms.tsx';
 import { Statement } from './statement.tsx';
 import { TermsLines } from './termslines.tsx';
@@ -140,24 +141,28 @@ function WallLabel({
           {refused}
         </p>
       )}
-      {line('Alt text', 'alt', {
-        onChange: (alt) => change({ alt, ...(alt === '' ? {} : { decorative: false }) }),
-        multiline: true,
-        placeholder: '',
-        missing: !placard.decorative && placard.alt === '' ? 'What does it show?' : undefined,
-      })}
-      {advice.map(({ rule, says, basis }) => (
-        <p key={rule} className="mb-1 text-[12.5px] text-ochre">
-          {says} <span className="text-soft">({basis})</span>
-        </p>
-      ))}
-      <Checkbox
-        className="mb-2 text-[13px]"
-        checked={placard.decorative}
-        onChange={(on) => change({ decorative: on, ...(on ? { alt: '' } : {}) })}
-      >
-        Decorative: says nothing the text does not say
-      </Checkbox>
+      {facts.kind !== 'document' && (
+        <>
+          {line('Alt text', 'alt', {
+            onChange: (alt) => change({ alt, ...(alt === '' ? {} : { decorative: false }) }),
+            multiline: true,
+            placeholder: '',
+            missing: !placard.decorative && placard.alt === '' ? 'What does it show?' : undefined,
+          })}
+          {advice.map(({ rule, says, basis }) => (
+            <p key={rule} className="mb-1 text-[12.5px] text-ochre">
+              {says} <span className="text-soft">({basis})</span>
+            </p>
+          ))}
+          <Checkbox
+            className="mb-2 text-[13px]"
+            checked={placard.decorative}
+            onChange={(on) => change({ decorative: on, ...(on ? { alt: '' } : {}) })}
+          >
+            Decorative: says nothing the text does not say
+          </Checkbox>
+        </>
+      )}
       {line('Caption', 'caption', { multiline: true })}
       {line('Keywords', 'keywords', { multiline: true, placeholder: 'None; commas between them' })}
       <hr className="my-3 border-rule" />
@@ -232,7 +237,8 @@ function WallLabel({
         {day('Date of access', 'accessed', 'not said')}
         {line('Long description', 'description', { multiline: true })}
       </Fold>
-      {facts.kind !== 'picture' && <Captions asset={asset} />}
+      {(facts.kind === 'film' || facts.kind === 'sound') && <Captions asset={asset} />}
+      {facts.kind === 'document' && <NewEdition asset={asset} />}
       {facts.kind === 'film' && <SentFilms asset={asset} />}
       <UsedIn asset={asset} places={besides?.places} />
     </article>

@@ -1,6 +1,6 @@
 import { keepPreviousData } from '@tanstack/react-query';
 import type { Editor } from '@tiptap/react';
-import { listAssets, listPages } from '@placard/core/contract';
+import { findPlaces, listAssets, listPages } from '@placard/core/contract';
 import { linkToFile, linkToPage, placesOf } from '@placard/core/page';
 import { isLooking, useAsk } from '../../kit/asking.ts';
 import { typedAddress } from './linktarget.ts';
@@ -14,7 +14,7 @@ export interface LinkTarget {
   beside: string;
 }
 
-/** Where a link could lead by what was typed: an address, pages of ours by their titles, places in this page, files. */
+/** Where a link could lead by what was typed: an address, pages of ours by their titles, places in any page, files. */
 export function useTargets(
   typed: string,
   editor: Editor,
@@ -29,6 +29,11 @@ export function useTargets(
   const files = useAsk(
     listAssets,
     { query: { words, kind: 'document', limit: '6' } },
+    { placeholderData: keepPreviousData, enabled: words !== '' },
+  );
+  const places = useAsk(
+    findPlaces,
+    { query: { words } },
     { placeholderData: keepPreviousData, enabled: words !== '' },
   );
   const address = typedAddress(typed);
@@ -52,6 +57,14 @@ export function useTargets(
         says: said || anchor,
         beside: 'in this page',
       })),
+      ...(words === '' ? [] : (places.data ?? []))
+        .filter((place) => place.page !== page)
+        .slice(0, 6)
+        .map(({ page: of, title, anchor, words: said }) => ({
+          href: linkToPage(of, anchor),
+          says: said || anchor,
+          beside: `in ${title}`,
+        })),
       ...(words === '' ? [] : (files.data?.assets ?? [])).slice(0, 6).map(({ id, placard, fileName }) => ({
         href: linkToFile(id),
         says: placard.title || fileName,
