@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, type Page } from '@playwright/test';
 import {
   beginPage,
@@ -134,6 +135,27 @@ test('a document is placed as a link that says what it is, and leaves with the p
     /Timetable: <a href="media\/evening-buses[^"]*\.pdf">Evening buses \(PDF, [\d.]+ kB\)<\/a>/,
   );
   await expect(page.getByText(/evening-buses.*\.pdf$/)).toBeVisible();
+
+  // A new edition, from its label, stands in every page at once; and the one before comes back.
+  const { assets } = (await (
+    await page.request.get('/api/assets?words=evening%20buses&kind=document')
+  ).json()) as {
+    assets: { id: string }[];
+  };
+  await page.goto(`/label/${assets[0]?.id}`);
+  const label = page.getByRole('article', { name: 'Placard of Evening buses' });
+  await expect(label.getByLabel('Alt text')).toHaveCount(0);
+  const held = await readFile(new URL('../demo/media/evening-buses.pdf', import.meta.url));
+  const edition = Buffer.concat([held, Buffer.from(`\n% ${'Of 2027. '.repeat(105)}\n`)]);
+  const inKilobytes = (file: Buffer) => `${Math.round(file.length / 1000)} kB PDF`;
+  await expect(label).toContainText(inKilobytes(held));
+  await label
+    .getByLabel('File of the new edition')
+    .setInputFiles({ name: 'buses-2027.pdf', mimeType: 'application/pdf', buffer: edition });
+  await expect(told(page, /“Evening buses” has its new edition, in \d+ pages/)).toBeVisible();
+  await expect(label).toContainText(inKilobytes(edition));
+  await takeBack(page);
+  await expect(label).toContainText(inKilobytes(held));
 });
 
 test('an address, a mail address and a place in the same page are links; what is none is not', async ({
