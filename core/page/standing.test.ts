@@ -84,6 +84,13 @@ describe('the style of a figure', () => {
     );
   });
 
+  it('never stands beside another that floats: words between two would have no room', () => {
+    for (const position of POSITIONS)
+      expect(figureStyle({ position, width: 320, gaps: gapsOf({ position, gap: 20 }) })).toMatchObject({
+        clear: 'both',
+      });
+  });
+
   it('floats only beside the text', () => {
     for (const position of POSITIONS)
       expect('float' in figureStyle({ position, width: 320, gaps: gapsOf({ position, gap: 20 }) })).toBe(

@@ -180,9 +180,20 @@ export function figureStyle({ position, width, gaps }: Standing, screen = '100vw
   const aside = (gap: string) => (gap === '0' ? '0' : above(gap));
   switch (position) {
     case 'beside-left':
-      return { float: 'left', width: narrowing, margin: margins(top, aside(right), bottom, aside(left)) };
+      // Below what stands at either side before it: between two of them hardly a word would have room.
+      return {
+        float: 'left',
+        clear: 'both',
+        width: narrowing,
+        margin: margins(top, aside(right), bottom, aside(left)),
+      };
     case 'beside-right':
-      return { float: 'right', width: narrowing, margin: margins(top, aside(right), bottom, aside(left)) };
+      return {
+        float: 'right',
+        clear: 'both',
+        width: narrowing,
+        margin: margins(top, aside(right), bottom, aside(left)),
+      };
     case 'centred':
       return { clear: 'both', width: narrowing, margin: margins(top, 'auto', bottom, 'auto') };
     case 'alone-left':

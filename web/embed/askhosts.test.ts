@@ -1,7 +1,11 @@
-import { describe, expect, it } from 'vitest';
+import { QueryClient } from '@tanstack/react-query';
+import { describe, expect, it, vi } from 'vitest';
 import type { FramingAnswer, UnpackAnswer } from '@placard/core/contract';
 import { unpack } from '@placard/core/embed';
-import { addressToAsk, refusedLast } from './askhosts.ts';
+import { call } from '../kit/api.ts';
+import { addressToAsk, askHosts, refusedLast } from './askhosts.ts';
+
+vi.mock('../kit/api.ts', () => ({ call: vi.fn() }));
 
 const ONE = 'https://maps.example/pane';
 const answerOf = (code: string): UnpackAnswer => ({ unpacked: unpack(code), hosts: [] });
@@ -32,6 +36,14 @@ describe('what comes of a code once its hosts were asked', () => {
     const wide = answerOf(`<iframe src="${ONE}" width="640" height="360"></iframe>`);
     expect(wide.unpacked.findings.some(({ severity }) => severity !== 'stop')).toBe(true);
     expect(refusedLast(wide, said({})).unpacked.findings).toEqual([]);
+  });
+
+  it('knows of the others still, where the first of several addresses was asked about', async () => {
+    vi.mocked(call).mockResolvedValue(framed);
+    const several = answerOf(`${ONE} https://maps.example/two`);
+    const asked = await askHosts(new QueryClient(), several);
+    expect(kinds(asked)).toEqual(['frame', 'card']);
+    expect(asked.unpacked.parts).toEqual([ONE, 'https://maps.example/two']);
   });
 
   it('asks the host of an address, and of nothing else', () => {

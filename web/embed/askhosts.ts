@@ -19,7 +19,11 @@ export function addressToAsk({ unpacked }: UnpackAnswer): string | null {
  */
 export async function askHosts(client: QueryClient, answer: UnpackAnswer): Promise<UnpackAnswer> {
   const address = addressToAsk(answer);
-  if (address !== null) return call(askAddress, { body: { address } });
+  if (address !== null) {
+    const asked = await call(askAddress, { body: { address } });
+    // One of several was asked about.
+    return { ...asked, unpacked: { ...asked.unpacked, parts: answer.unpacked.parts } };
+  }
   const frames = answer.unpacked.choices.flatMap((choice) => (choice.kind === 'frame' ? [choice.frame] : []));
   const asked = await Promise.all(
     frames.slice(0, MOST_ASKED).map(async (frame) => {

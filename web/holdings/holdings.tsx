@@ -206,20 +206,22 @@ export default function Holdings() {
           {!counted.data && !counted.error && <Loading what="the holdings" />}
           {counted.isSuccess && total === 0 ? (
             <Empty title={bin ? 'The bin is empty' : 'Nothing found'}>
-              {counted.data.otherwise && (
-                <button
-                  type="button"
-                  className="button mb-2"
-                  onClick={() => set({ words: counted.data.otherwise ?? '' })}
-                >
-                  Look for “{counted.data.otherwise}” instead
-                </button>
-              )}
               {narrowed
                 ? 'Nothing held matches all of this. Take something away from the search.'
                 : bin
                   ? 'What is put into the bin waits here until it is put back or deleted for good.'
                   : 'Accept arrivals, and they are held here.'}
+              {counted.data.otherwise && (
+                <span className="mt-3 block">
+                  <button
+                    type="button"
+                    className="button"
+                    onClick={() => set({ words: counted.data.otherwise ?? '' })}
+                  >
+                    Look for “{counted.data.otherwise}” instead
+                  </button>
+                </span>
+              )}
             </Empty>
           ) : ledger ? (
             <Ledger {...sheet} onSort={(sort, order) => set({ sort, order })} />

@@ -1,7 +1,7 @@
 import { Dialog } from 'radix-ui';
 import { readAsset, type Asset } from '@placard/core/contract';
 import { useAsk } from '../kit/asking.ts';
-import { Player } from '../kit/player.tsx';
+import { LargeView } from '../kit/largeview.tsx';
 import { inBytes, inPixels } from '@placard/core/text';
 
 /** One asset as large as the window allows; the arrow keys go on to its neighbours. */
@@ -31,19 +31,19 @@ export function QuickView({
           }}
         >
           <div className="grid min-h-0 place-items-center p-4">
-            {detail.data && asset.facts.kind !== 'picture' ? (
-              <Player
+            {detail.data ? (
+              <LargeView
                 asset={detail.data}
-                poster={large?.url}
-                label={asset.placard.title || asset.fileName}
-                className="max-h-full max-w-full"
-              />
-            ) : (
-              <img
-                src={large?.url ?? asset.thumbnail ?? ''}
-                alt={asset.placard.alt}
+                src={large?.url ?? asset.thumbnail ?? undefined}
+                label={
+                  asset.facts.kind === 'picture' ? asset.placard.alt : asset.placard.title || asset.fileName
+                }
                 className="max-h-full max-w-full object-contain"
               />
+            ) : (
+              asset.thumbnail && (
+                <img src={asset.thumbnail} alt="" className="max-h-full max-w-full object-contain" />
+              )
             )}
           </div>
           <div className="flex flex-wrap items-baseline gap-x-4 border-t border-rule px-5 py-2.5">

@@ -1,6 +1,6 @@
 import type { AssetDetail } from '@placard/core/contract';
 import type { Lack } from '@placard/core/credit';
-import { Player } from '../kit/player.tsx';
+import { LargeView } from '../kit/largeview.tsx';
 
 const LACKING: Record<Lack, string> = { alt: 'alt text', creator: 'the creator', licence: 'the licence' };
 
@@ -18,16 +18,12 @@ export const largeOf = (asset: AssetDetail): string =>
 export function Large({ asset, missing }: { asset: AssetDetail; missing: Lack[] }) {
   return (
     <figure className="flex min-h-0 grow basis-0 flex-col max-lg:basis-auto border border-rule bg-card p-3 max-lg:h-[50vh] max-sm:h-auto">
-      {asset.facts.kind !== 'picture' ? (
-        <Player
-          asset={asset}
-          poster={asset.renditions.length > 0 ? largeOf(asset) : undefined}
-          label={asset.placard.alt}
-          className="min-h-0 w-full grow object-contain"
-        />
-      ) : (
-        <img src={largeOf(asset)} alt={asset.placard.alt} className="min-h-0 w-full grow object-contain" />
-      )}
+      <LargeView
+        asset={asset}
+        src={asset.facts.kind === 'picture' || asset.renditions.length > 0 ? largeOf(asset) : undefined}
+        label={asset.placard.alt}
+        className="min-h-0 w-full grow object-contain"
+      />
       <figcaption className="pt-2 text-[13px]">
         {missing.length > 0 ? (
           <span className="text-madder">Missing: {missing.map((lack) => LACKING[lack]).join(', ')}.</span>
