@@ -56,6 +56,13 @@ test('captions are written beside the film by keys, judged while they are, saved
   await page.getByRole('spinbutton', { name: 'Shift by seconds' }).fill('0.5');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Shift all by 0.5 s' }).click();
+  // Its keys work from anywhere on the screen, and lead to what they made.
+  await page.getByRole('link', { name: 'Label' }).first().focus();
+  await standAt(page, 7);
+  await page.keyboard.press('Alt+n');
+  await expect(caption(page, 3)).toBeFocused();
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
+  await expect(caption(page, 3)).toHaveCount(0);
   await expect(page.getByLabel('Caption 1 begins at')).toHaveValue('0:01.500');
   await expect(status(page)).toContainText('saved');
   await page.reload();

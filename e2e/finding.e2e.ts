@@ -41,6 +41,14 @@ test('a shortlist is begun with what is chosen, shown, shortened and removed', a
   await expect(page).not.toHaveURL(/shortlist=/);
 });
 
+test('a word that is written nearly so is offered as it is held', async ({ page }) => {
+  await enter(page);
+  await page.goto('/holdings?words=commet');
+  await page.getByRole('button', { name: 'Look for “comet” instead' }).click();
+  await expect(page).toHaveURL(/words=comet/);
+  await expect(cells(page).first()).toBeVisible();
+});
+
 test('a search is kept under a name and found again, and what was placed last is at hand', async ({
   page,
 }) => {

@@ -145,6 +145,7 @@ test('a document is placed as a link that says what it is, and leaves with the p
   await page.goto(`/label/${assets[0]?.id}`);
   const label = page.getByRole('article', { name: 'Placard of Evening buses' });
   await expect(label.getByLabel('Alt text')).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Save the file' })).toBeVisible();
   const held = await readFile(new URL('../demo/media/evening-buses.pdf', import.meta.url));
   const edition = Buffer.concat([held, Buffer.from(`\n% ${'Of 2027. '.repeat(105)}\n`)]);
   const inKilobytes = (file: Buffer) => `${Math.round(file.length / 1000)} kB PDF`;

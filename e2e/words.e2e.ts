@@ -19,7 +19,13 @@ test('a table is put in, filled by key, given heads, a caption and a merged cell
   await enter(page);
   await beginPage(page, 'Opening hours');
   await words(page).click();
-  await page.keyboard.type('When we open.');
+  await page.keyboard.type('When we open');
+  // What keyboards lack is found by its name; what is typed next goes on behind it.
+  await page.getByRole('button', { name: /^Special character/ }).click();
+  await page.keyboard.type('ellip');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type(' or shut.');
+  await expect(words(page)).toHaveText('When we open… or shut.');
   await page.keyboard.press('Enter');
   await page.getByRole('toolbar', { name: 'Words' }).getByRole('button', { name: 'Table' }).click();
   await words(page).locator('th').first().click();
