@@ -41,7 +41,7 @@ export function SliderField({
       </Radix.Track>
       <Radix.Thumb
         aria-label={label}
-        className="block h-4 w-2.5 rounded-xs border border-ink bg-card hover:bg-ink"
+        className="relative block h-4 w-2.5 rounded-xs border border-ink bg-card after:absolute after:-inset-x-2 after:-inset-y-1.5 hover:bg-ink"
       />
     </Radix.Root>
   );

@@ -95,7 +95,7 @@ export function Frame({ me, theme, chooseTheme }: FrameProps) {
           type="button"
           aria-expanded={trayOpen}
           onClick={() => openTray(!trayOpen)}
-          className="flex items-center gap-1.5 font-semibold text-ink hover:text-madder"
+          className="flex items-center gap-1.5 self-stretch font-semibold text-ink hover:text-madder"
         >
           {trayOpen ? (
             <ChevronDown aria-hidden className="size-4" />
