@@ -302,7 +302,7 @@ const dropOn = (target: Locator, name: string, bytes: Buffer) =>
     { name, base64: bytes.toString('base64') },
   );
 
-test('a file dropped into a page that is left before it came is told of, and where it is', async ({
+test('a file dropped into a page that is left before it came is there on coming back, and asks for its words', async ({
   page,
 }) => {
   await beginPage(page, 'Left before it came');
@@ -313,13 +313,15 @@ test('a file dropped into a page that is left before it came is told of, and whe
     .png()
     .toBuffer();
   await dropOn(words.locator('p').first(), 'The brown field.png', bytes);
+  await expect(words).toContainText('Bringing in The brown field.png …');
   await goTo(page, 'Pages');
   await letGo();
-  const message = page
-    .getByRole('listitem')
-    .filter({ hasText: '“The brown field.png” is held, and was not placed' });
-  await message.getByRole('link', { name: 'Look at it' }).click();
-  await expect(page.getByRole('article', { name: 'Placard of The brown field' })).toBeVisible();
+  await openPage(page, 'Left before it came');
+  const waits = words.getByRole('group', { name: 'A picture that is not held yet' });
+  await waits.getByLabel('Alt text').fill('A field, all brown');
+  await waits.getByRole('button', { name: 'Label it and put it here' }).click();
+  await expect(words.getByAltText('A field, all brown')).toBeVisible();
+  await expect(waits).toHaveCount(0);
 });
 
 test('a file dropped into a page is asked only for its alt text, and stands where it was dropped', async ({

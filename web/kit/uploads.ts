@@ -76,6 +76,9 @@ class Uploads {
     return key;
   }
 
+  /** What the arrival of one will be called, before the server knows of it. */
+  arrivalOf = (key: string): string | null => this.#entries.get(key)?.token ?? null;
+
   #take(file: File, came?: (came: Came) => void): string {
     const key = `sending-${++this.#next}`;
     const empty = file.size === 0;

@@ -19,7 +19,7 @@ import { useTitle } from '../kit/usetitle.ts';
 import { useTakePage } from '../pages/usepageinhand.ts';
 import { Asked } from './asked.tsx';
 import { CopyChoice } from './copies/copychoice.tsx';
-import { sendPasted } from './desk/pastedmedia.ts';
+import { sendPasted } from './desk/coming.ts';
 import { pasteAsMarkdown, type Pasted } from './desk/pasting.ts';
 import { insertAt } from './desk/placing.ts';
 import { positionIn, type Position } from './desk/positions.ts';
@@ -97,7 +97,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     },
     onGap: openGap,
     onLink: askLink,
-    onDropFiles: (files, at) => void dropped.drop(files, at),
+    onDropFiles: (files, at) => void dropFiles(files, at),
     viewer: () => ({ day: lookedOn || today, ours: true }),
   }));
   const { editor, own, saving, writeOwn } = desk;
@@ -105,11 +105,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
     editor.view.dispatch(editor.state.tr.setMeta(LOOK, true).setMeta('addToHistory', false));
   }, [editor, lookedOn]);
   const placing = usePlaceAsset(editor, site);
-  const dropped = useDropFiles(
-    editor,
-    page.section.id,
-    (asset, at, among) => void placing.place(asset, at, among),
-  );
+  const dropFiles = useDropFiles(editor, page.section.id, placing.placeInto);
 
   // Whoever comes to a page, or back to it from something else, writes on.
   const open = instead === null && !source;
@@ -286,7 +282,7 @@ export function PageEditor({ page, draft, site, onOpenNewer }: PageEditorProps) 
               onDone={() => setAddress(null)}
             />
           )}
-          <Asked dropped={dropped} placing={placing} />
+          <Asked placing={placing} />
         </PageSide>
         <FootRight>
           <SaveLine state={saving.state} onSave={() => void saving.flush()} />

@@ -1,10 +1,12 @@
 // @vitest-environment jsdom
 import { Editor } from '@tiptap/core';
+import type { Node } from '@tiptap/pm/model';
 import { act, cleanup, renderHook } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { heldBlock } from './newblocks.ts';
 import { pageExtensions } from './pageextensions.ts';
-import { insertAt } from './desk/placing.ts';
+import { changePlace, takeOutPlace, useComing } from './desk/coming.ts';
+import { asInABrowser } from './testing.ts';
 import { useDropFiles } from './usedropfiles.ts';
 
 type Came = { asset: string } | { arrival: string };
@@ -17,14 +19,18 @@ vi.mock('../kit/uploads.ts', () => ({
   uploads: {
     addOne: (file: File, came: (came: Came) => void) => {
       gather.come.set(file.name, came);
-      return `upload of ${file.name}`;
+      return file.name;
     },
+    arrivalOf: (key: string) => `arrival-${key}`,
   },
 }));
+const messages = vi.hoisted(() => ({ tell: vi.fn() }));
+vi.mock('../kit/messages.tsx', () => messages);
 vi.mock('../kit/acceptwhenread.ts', () => ({ acceptWhenRead: gather.accept }));
 
 let editor: Editor;
 beforeEach(() => {
+  asInABrowser();
   gather.come.clear();
   editor = new Editor({
     extensions: pageExtensions(),
@@ -40,50 +46,63 @@ beforeEach(() => {
 afterEach(() => {
   cleanup();
   editor.destroy();
+  vi.unstubAllGlobals();
 });
 
 /** Between the first line and the second. */
 const BETWEEN = 5;
 /** A drop of files of these names. */
 const drop = (...names: string[]) =>
-  Promise.resolve({ files: names.map((name) => new File(['x'], name)), says: null });
-const read = () =>
-  editor.state.doc.children.map((node) =>
-    node.type.name === 'picture' ? `[${String(node.attrs['asset'])}]` : node.textContent,
-  );
-const place = (asset: string, at: number) => insertAt(editor, heldBlock('picture', asset, 'column'), at);
+  Promise.resolve({
+    files: names.map(
+      (name) => new File(['x'], name, { type: name.endsWith('.pdf') ? 'application/pdf' : 'image/jpeg' }),
+    ),
+    says: null,
+  });
+const written = (node: Node): string => {
+  const { type, attrs } = node;
+  if (type.name === 'picture') return `[${String(attrs['asset'])}]`;
+  if (type.name === 'arriving') return `(${String(attrs['arrival'] ?? attrs['address'])})`;
+  if (type.name === 'together') return `{${node.children.map((item) => written(item.child(0))).join(' ')}}`;
+  return node.textContent;
+};
+const read = () => editor.state.doc.children.map(written);
+const picture = (attrs: Record<string, unknown>, asset: string) => ({
+  type: 'picture',
+  attrs: { ...heldBlock('picture', asset, 'column').attrs, id: attrs['id'] },
+});
+const placeInto = async (asset: string, place: string) =>
+  void changePlace(editor, place, (attrs) => picture(attrs, asset));
 
-function open() {
-  return renderHook(() => useDropFiles(editor, 'visit', place));
-}
+const open = (into = placeInto) => renderHook(() => useDropFiles(editor, 'visit', into)).result.current;
 const come = (name: string, came: Came) => act(async () => gather.come.get(name)?.(came));
 
 describe('files dropped into a page', () => {
-  it('stand where they were dropped', async () => {
-    const hook = open();
-    await act(async () => void hook.result.current.drop(drop('a.jpg', 'b.jpg'), BETWEEN));
-    expect(hook.result.current.dropping.map(({ fileName }) => fileName)).toEqual(['a.jpg', 'b.jpg']);
+  it('have their place at once, where they were dropped, and stand there when they have come', async () => {
+    const dropFiles = open();
+    await act(async () => dropFiles(drop('a.jpg'), BETWEEN));
+    expect(read()).toEqual(['One', '(arrival-a.jpg)', 'Two', 'Three']);
     await come('a.jpg', { asset: 'asset-a' });
-    await come('b.jpg', { asset: 'asset-b' });
-    expect(read().toSorted()).toEqual(['One', 'Three', 'Two', '[asset-a]', '[asset-b]']);
-    expect(read().slice(1, 3).toSorted()).toEqual(['[asset-a]', '[asset-b]']);
-    expect(hook.result.current.dropping).toEqual([]);
+    expect(read()).toEqual(['One', '[asset-a]', 'Two', 'Three']);
   });
 
-  it('are meant to stand together where there are several, and alone where there is one', async () => {
-    const among: (string | null)[] = [];
-    const hook = renderHook(() => useDropFiles(editor, 'visit', (_asset, _at, key) => void among.push(key)));
-    await act(async () => void hook.result.current.drop(drop('a.jpg', 'b.jpg'), BETWEEN));
-    await act(async () => void hook.result.current.drop(drop('c.jpg'), BETWEEN));
-    for (const name of ['a', 'b', 'c']) await come(`${name}.jpg`, { asset: `asset-${name}` });
-    expect(among[0]).toMatch(/./);
-    expect(among[1]).toBe(among[0]);
-    expect(among[2]).toBeNull();
+  it('stand together where several show something, in their order, whichever comes first', async () => {
+    const dropFiles = open();
+    await act(async () => dropFiles(drop('a.jpg', 'b.jpg', 'c.jpg'), BETWEEN));
+    expect(read()[1]).toBe('{(arrival-a.jpg) (arrival-b.jpg) (arrival-c.jpg)}');
+    for (const name of ['c', 'a', 'b']) await come(`${name}.jpg`, { asset: `asset-${name}` });
+    expect(read()).toEqual(['One', '{[asset-a] [asset-b] [asset-c]}', 'Two', 'Three']);
+  });
+
+  it('stand behind them where they are documents', async () => {
+    const dropFiles = open();
+    await act(async () => dropFiles(drop('a.jpg', 'times.pdf', 'b.jpg'), BETWEEN));
+    expect(read().slice(1, 3)).toEqual(['{(arrival-a.jpg) (arrival-b.jpg)}', '(arrival-times.pdf)']);
   });
 
   it('stand there, however much is written above meanwhile', async () => {
-    const hook = open();
-    await act(async () => void hook.result.current.drop(drop('a.jpg'), BETWEEN));
+    const dropFiles = open();
+    await act(async () => dropFiles(drop('a.jpg'), BETWEEN));
     editor.commands.insertContentAt(0, { type: 'paragraph', content: [{ type: 'text', text: 'Zero' }] });
     editor.commands.insertContentAt(2, 'more ');
     await come('a.jpg', { asset: 'asset-a' });
@@ -92,36 +111,43 @@ describe('files dropped into a page', () => {
 
   it('are filed under the section of the page first, where they are new', async () => {
     gather.accept.mockResolvedValueOnce('asset-new');
-    const hook = open();
-    await act(async () => void hook.result.current.drop(drop('a.jpg'), BETWEEN));
-    await come('a.jpg', { arrival: 'arrival-1' });
-    expect(gather.accept).toHaveBeenLastCalledWith('arrival-1', 'visit');
+    const dropFiles = open();
+    await act(async () => dropFiles(drop('a.jpg'), BETWEEN));
+    await come('a.jpg', { arrival: 'arrival-a.jpg' });
+    expect(gather.accept).toHaveBeenLastCalledWith('arrival-a.jpg', 'visit');
     expect(read()).toEqual(['One', '[asset-new]', 'Two', 'Three']);
   });
 
-  it('are placed in the order in which they were dropped, whichever comes first', async () => {
-    const placed: string[] = [];
-    const hook = renderHook(() => useDropFiles(editor, 'visit', (asset) => void placed.push(asset)));
-    const names = Array.from({ length: 12 }, (_, at) => `${at}.jpg`);
-    await act(async () => void hook.result.current.drop(drop(...names), BETWEEN));
+  it('say at their place why they could not be placed; taken out, nothing is left of the place', async () => {
     gather.accept.mockRejectedValueOnce(new Error('This is no picture.'));
-    for (const name of [...names].toReversed().filter((name) => name !== '4.jpg'))
-      await come(name, { asset: `asset-${name}` });
-    expect(placed).toEqual(names.slice(0, 4).map((name) => `asset-${name}`));
-    await come('4.jpg', { arrival: 'arrival-4' });
-    expect(placed).toEqual(names.filter((name) => name !== '4.jpg').map((name) => `asset-${name}`));
-    expect(hook.result.current.dropping.map(({ fileName }) => fileName)).toEqual(['4.jpg']);
+    const dropFiles = open();
+    await act(async () => dropFiles(drop('a.jpg', 'b.jpg'), BETWEEN));
+    const place = String(editor.state.doc.child(1).child(0).child(0).attrs['id']);
+    const coming = renderHook(() => useComing(place));
+    expect(coming.result.current).toMatchObject({ fileName: 'a.jpg', says: null });
+    await come('a.jpg', { arrival: 'arrival-a.jpg' });
+    expect(coming.result.current?.says).toBe('This is no picture.');
+    await come('b.jpg', { asset: 'asset-b' });
+    expect(read()[1]).toBe('{(arrival-a.jpg) [asset-b]}');
+    takeOutPlace(editor, place);
+    expect(read()[1]).toBe('{[asset-b]}');
+    takeOutPlace(editor, String(editor.state.doc.child(1).child(0).child(0).attrs['id']));
+    expect(read()).toEqual(['One', 'Two', 'Three']);
   });
 
-  it('say why they could not be placed until that is read, and leave the page alone', async () => {
-    gather.accept.mockRejectedValueOnce(new Error('This is no picture.'));
-    const hook = open();
-    await act(async () => void hook.result.current.drop(drop('a.jpg', 'b.jpg'), BETWEEN));
-    await come('a.jpg', { arrival: 'arrival-1' });
-    await come('b.jpg', { asset: 'asset-b' });
-    expect(hook.result.current.dropping.map(({ says }) => says)).toEqual(['This is no picture.']);
-    expect(read()).toEqual(['One', '[asset-b]', 'Two', 'Three']);
-    act(() => hook.result.current.dismiss(hook.result.current.dropping[0]?.key ?? ''));
-    expect(hook.result.current.dropping).toEqual([]);
+  it('are told of where their place was taken out before they came', async () => {
+    const dropFiles = open(async (asset, place) => {
+      if (!changePlace(editor, place, (attrs) => picture(attrs, asset)))
+        throw new Error('Its place is gone.');
+    });
+    await act(async () => dropFiles(drop('a.jpg'), BETWEEN));
+    editor.commands.undo();
+    expect(read()).toEqual(['One', 'Two', 'Three']);
+    await come('a.jpg', { asset: 'asset-a' });
+    expect(read()).toEqual(['One', 'Two', 'Three']);
+    expect(messages.tell).toHaveBeenCalledWith({
+      says: '“a.jpg” is held, and was not placed: its place is gone.',
+      at: '/label/asset-a',
+    });
   });
 });

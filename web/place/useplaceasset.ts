@@ -3,23 +3,22 @@ import { TextSelection } from '@tiptap/pm/state';
 import type { Editor, JSONContent } from '@tiptap/react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { readAsset, type AssetDetail, type Site } from '@placard/core/contract';
-import { linkToFile, type AnyBlock } from '@placard/core/page';
+import type { AnyBlock, Arriving } from '@placard/core/page';
 import { call } from '../kit/api.ts';
 import { keyOf } from '../kit/asking.ts';
 import { tell } from '../kit/messages.tsx';
 import { Once } from '../kit/once.ts';
 import { useSelecting } from '../kit/selection.tsx';
-import { heldBlock } from './newblocks.ts';
+import { changePlace, takeOutPlace, tellNotPlaced } from './desk/coming.ts';
+import { fileLink, heldBlock, placedAs } from './newblocks.ts';
 import { keepPlace, takePlace } from './desk/positions.ts';
 import { newPlacementId } from '../kit/newplacementid.ts';
 import { insertAt } from './desk/placing.ts';
 import { addItems, withKey } from './desk/together.ts';
-import { tellNotPlaced } from './usedropfiles.ts';
 
 /** Puts a link to a file into the page: behind the caret or the words chosen, or in a paragraph of its own. */
 function putFile(editor: Editor, file: { id: string; says: string }, where: number | null): void {
-  const marks = [{ type: 'link', attrs: { href: linkToFile(file.id) } }];
-  const words = { type: 'text', text: file.says, marks };
+  const words = fileLink(file.id, file.says);
   const { selection } = editor.state;
   if (where !== null || !(selection instanceof TextSelection))
     return insertAt(editor, { type: 'paragraph', content: [words] }, where);
@@ -32,6 +31,10 @@ function putFile(editor: Editor, file: { id: string; says: string }, where: numb
     .run();
   editor.view.focus();
 }
+
+/** Puts what is held into the place that was made for it; false where that was taken out meanwhile. */
+const putInto = (editor: Editor, asset: AssetDetail, place: string): boolean =>
+  changePlace(editor, place, (attrs) => placedAs(attrs as Arriving['attrs'], asset));
 
 /** Puts a block among the things that were put together under a key; it is the first of them where there are none yet. */
 function putAmong(editor: Editor, block: JSONContent, key: string, where: number | null): void {
@@ -107,6 +110,22 @@ export function usePlaceAsset(editor: Editor, site: Site) {
     return answered;
   }, []);
 
+  const fetched = useCallback(
+    (id: string): Promise<AssetDetail> =>
+      client.fetchQuery({
+        queryKey: keyOf(readAsset, { id }),
+        queryFn: () => call(readAsset, { params: { id } }),
+        staleTime: 0,
+      }),
+    [client],
+  );
+  const inTurn = useCallback((run: () => Promise<void>): Promise<void> => {
+    setWaiting((before) => before + 1);
+    const done = queue.current.then(run).finally(() => setWaiting((before) => before - 1));
+    queue.current = done.catch(() => undefined);
+    return done;
+  }, []);
+
   /** Has one placed in its turn: at a boundary, or at the caret that is there then. */
   const place = useCallback(
     (id: string, where: number | null, among: string | null = null): Promise<void> => {
@@ -115,11 +134,7 @@ export function usePlaceAsset(editor: Editor, site: Site) {
       const at = where ?? (among === null ? takePlace(editor, CHOSEN) : null);
       if (at !== null) keepPlace(editor, name, at);
       const run = async () => {
-        const asset = await client.fetchQuery({
-          queryKey: keyOf(readAsset, { id }),
-          queryFn: () => call(readAsset, { params: { id } }),
-          staleTime: 0,
-        });
+        const asset = await fetched(id);
         const called = asset.placard.title || asset.fileName;
         if (left.current || editor.isDestroyed) return tellNotPlaced(called, id);
         select(id);
@@ -128,12 +143,27 @@ export function usePlaceAsset(editor: Editor, site: Site) {
         const now = takePlace(editor, name);
         if (may) put(may, now, among);
       };
-      setWaiting((before) => before + 1);
-      const done = queue.current.then(run).finally(() => setWaiting((before) => before - 1));
-      queue.current = done.catch(() => undefined);
-      return done;
+      return inTurn(run);
     },
-    [allowed, client, editor, put, select],
+    [allowed, editor, fetched, inTurn, put, select],
+  );
+
+  /** Has one put, in its turn, into the place that was made for it. Left before, that place asks for what is missing. */
+  const placeInto = useCallback(
+    (id: string, into: string): Promise<void> =>
+      inTurn(async () => {
+        const asset = await fetched(id);
+        const gone = () => left.current || editor.isDestroyed;
+        if (gone()) return;
+        select(id);
+        const may = await allowed(asset);
+        if (gone()) return;
+        if (!may) takeOutPlace(editor, into);
+        else if (!putInto(editor, may, into)) tellNotPlaced(asset.placard.title || asset.fileName, id);
+        // The question had the focus.
+        else if (may !== asset) editor.view.focus();
+      }),
+    [allowed, editor, fetched, inTurn, select],
   );
 
   const choose = useCallback((at: number) => keepPlace(editor, CHOSEN, at), [editor]);
@@ -155,7 +185,7 @@ export function usePlaceAsset(editor: Editor, site: Site) {
     [editor, once, place],
   );
   return useMemo(
-    () => ({ place, placeAll, choose, chosen, asked, waiting }),
-    [place, placeAll, choose, chosen, asked, waiting],
+    () => ({ place, placeAll, placeInto, choose, chosen, asked, waiting }),
+    [place, placeAll, placeInto, choose, chosen, asked, waiting],
   );
 }

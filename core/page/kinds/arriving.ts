@@ -6,7 +6,7 @@ const ArrivingSchema = v.object({
   type: v.literal('arriving'),
   attrs: v.object({
     ...StandingSchema.entries,
-    media: v.picklist(['picture', 'film', 'sound']),
+    media: v.picklist(['picture', 'film', 'sound', 'document']),
     /** Where it lies, from where nothing is fetched before somebody says so; empty for what was pasted itself. */
     address: v.pipe(v.string(), v.maxLength(2000)),
     /** The arrival that it is, once it is on its way. */
@@ -17,7 +17,7 @@ const ArrivingSchema = v.object({
   }),
 });
 
-/** A picture, film or sound that is meant to stand here and is not held yet. Visitors get nothing of it. */
+/** A picture, film, sound or document that is meant to stand here and is not held yet. Visitors get nothing of it. */
 export type Arriving = v.InferOutput<typeof ArrivingSchema>;
 
 export const arriving: Kind<Arriving> = kind<Arriving>({

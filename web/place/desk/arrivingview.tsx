@@ -11,16 +11,18 @@ import {
   readPage,
   savePage,
   type Arrival,
+  type AssetDetail,
 } from '@placard/core/contract';
 import { targetOf, type Arriving } from '@placard/core/page';
 import { Refusal, call } from '../../kit/api.ts';
 import { useAsk, useDo, useMay } from '../../kit/asking.ts';
 import { Progress } from '../../kit/bar.tsx';
 import { Thumbnail } from '../../kit/thumbnail.tsx';
+import { uploads, useSending } from '../../kit/uploads.ts';
 import { useLatest } from '../../kit/uselatest.ts';
 import { AltTextForm } from '../../placard/alttextform.tsx';
-import { changePlace, useOnItsWay } from './pastedmedia.ts';
-import { placedNode } from './placing.ts';
+import { placedAs } from '../newblocks.ts';
+import { changePlace, takeOutPlace, useComing, type Coming } from './coming.ts';
 
 /** Where something pasted is meant to stand: how far it has come, and what is needed before it is placed. */
 export function ArrivingView({ node, editor }: NodeViewProps) {
@@ -35,19 +37,15 @@ export function ArrivingView({ node, editor }: NodeViewProps) {
   );
   const target = targetOf(attrs.address);
   const asset = target.kind === 'file' ? target.asset : (became.data?.asset ?? null);
-  const onItsWay = useOnItsWay(attrs.id);
+  const coming = useComing(attrs.id);
   const takeOut = () => {
-    const found = placedNode(editor, attrs.id);
-    if (!found) return;
-    const { pos: from } = found;
-    editor
-      .chain()
-      .deleteRange({ from, to: from + found.node.nodeSize })
-      .focus()
-      .run();
+    takeOutPlace(editor, attrs.id);
+    editor.view.focus();
   };
-  const become = (held: string) => changePlace(editor, attrs.id, () => placed(attrs, held));
+  const become = (held: AssetDetail) => void changePlace(editor, attrs.id, () => placedAs(attrs, held));
   const inside = () => {
+    // Whoever sends it asks for what is missing, too.
+    if (coming) return <OnItsWayFromHere coming={coming} arrival={arrival} />;
     if (asset) return <Held asset={asset} attrs={attrs} onBecome={become} />;
     if (arrival)
       return arrival.state === 'ready' ? (
@@ -55,13 +53,12 @@ export function ArrivingView({ node, editor }: NodeViewProps) {
       ) : (
         <OnItsWay arrival={arrival} />
       );
-    if (onItsWay) return <p>This {attrs.media} was pasted with the words and is being brought in …</p>;
     if (attrs.address !== '' && !attrs.arrival) return <NotFetched attrs={attrs} editor={editor} />;
     if (attrs.arrival && became.isPending) return <p>Looking for it in the arrivals …</p>;
     return (
       <p>
         {attrs.arrival
-          ? `This ${attrs.media} was sent away from the arrivals.`
+          ? `This ${attrs.media} is not among the arrivals: it did not come whole, or was sent away.`
           : `This ${attrs.media} did not arrive. Paste it again, or take it out.`}
       </p>
     );
@@ -85,10 +82,34 @@ export function ArrivingView({ node, editor }: NodeViewProps) {
   );
 }
 
-/** What stands there once it is held: at the same place, with the words that it came with. */
-function placed({ id, media, position, measure, gap, caption }: Arriving['attrs'], asset: string) {
-  const own = { id, position, measure, gap, asset, ownAlt: null, ownCaption: caption || null };
-  return { type: media === 'picture' ? 'picture' : 'film', attrs: own };
+/** How far a file has come that this window sends, and what keeps it. */
+function OnItsWayFromHere({ coming, arrival }: { coming: Coming; arrival: Arrival | undefined }) {
+  const sending = useSending().find(({ key }) => key === coming.upload);
+  const bringing = `Bringing in ${coming.fileName} …`;
+  if (coming.says !== null)
+    return (
+      <p role="alert">
+        {coming.fileName} was not placed. {coming.says}
+      </p>
+    );
+  if (sending?.state === 'failed')
+    return (
+      <>
+        <p role="alert">{sending.says}</p>
+        <button type="button" className="button my-1" onClick={() => uploads.retry(sending.key)}>
+          Send it again
+        </button>
+      </>
+    );
+  const [done, total] = sending
+    ? [sending.sent, sending.bytes]
+    : [arrival?.received ?? 0, arrival?.bytes ?? 0];
+  return (
+    <>
+      <p>{sending?.says ?? bringing}</p>
+      {total > 0 && <Progress done={done} total={total} label={bringing} />}
+    </>
+  );
 }
 
 function OnItsWay({ arrival }: { arrival: Arrival }) {
@@ -134,7 +155,7 @@ function ToLabel({
 }: {
   arrival: Arrival;
   attrs: Arriving['attrs'];
-  onBecome: (asset: string) => void;
+  onBecome: (asset: AssetDetail) => void;
 }) {
   const { page = '' } = useParams();
   const { data: on } = useAsk(readPage, { params: { id: page } }, { enabled: page !== '' });
@@ -156,7 +177,9 @@ function ToLabel({
             <button
               type="button"
               className="button my-1"
-              onClick={() => arrival.sameAs && onBecome(arrival.sameAs.id)}
+              onClick={() =>
+                arrival.sameAs && void call(readAsset, { params: { id: arrival.sameAs.id } }).then(onBecome)
+              }
             >
               Put that one here
             </button>
@@ -167,7 +190,7 @@ function ToLabel({
             caption={attrs.caption}
             go="Label it and put it here"
             asset={accept}
-            onSaved={onBecome}
+            onSaved={(id) => void call(readAsset, { params: { id } }).then(onBecome)}
           />
         )}
       </div>
@@ -183,14 +206,16 @@ function Held({
 }: {
   asset: string;
   attrs: Arriving['attrs'];
-  onBecome: (asset: string) => void;
+  onBecome: (asset: AssetDetail) => void;
 }) {
   const { data } = useAsk(readAsset, { params: { id: asset } });
-  const labelled = data !== undefined && (data.placard.alt !== '' || data.placard.decorative);
+  const labelled =
+    data !== undefined &&
+    (data.facts.kind === 'document' || data.placard.alt !== '' || data.placard.decorative);
   const become = useLatest(onBecome);
   useEffect(() => {
-    if (labelled) become.current(asset);
-  }, [labelled, asset, become]);
+    if (labelled) become.current(data);
+  }, [labelled, data, become]);
   if (!data || labelled) return <p>Bringing it up …</p>;
   return (
     <AltTextForm
@@ -198,7 +223,7 @@ function Held({
       caption={attrs.caption}
       go="Label it and put it here"
       asset={async () => data}
-      onSaved={onBecome}
+      onSaved={() => onBecome(data)}
     />
   );
 }

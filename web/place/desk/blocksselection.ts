@@ -42,4 +42,5 @@ export function blocksRound(selection: Selection): { $from: ResolvedPos; from: n
   return range && { $from: selection.$from, from: range.start, to: range.end };
 }
 
-const HOLDS_BLOCKS = ({ type }: Node): boolean => ['doc', 'item', 'alongside'].includes(type.name);
+/** True for what holds blocks that stand by themselves, and sets of them. */
+export const HOLDS_BLOCKS = ({ type }: Node): boolean => ['doc', 'item', 'alongside'].includes(type.name);

@@ -4,6 +4,7 @@ import { NodeSelection, TextSelection, type Transaction } from '@tiptap/pm/state
 import type { Editor } from '@tiptap/react';
 import {
   isMedia,
+  kindOf,
   columnsFrom,
   itemsFrom,
   MOST_ITEMS,
@@ -20,7 +21,7 @@ import {
 import { newPlacementId } from '../../kit/newplacementid.ts';
 import { hidesWords } from './placing.ts';
 import { blockOf } from './desk.ts';
-import { blocksRound, BlocksSelection } from './blocksselection.ts';
+import { blocksRound, BlocksSelection, HOLDS_BLOCKS } from './blocksselection.ts';
 
 /** What is set together and lies round the selection, or is it. */
 export interface FoundTogether {
@@ -103,6 +104,9 @@ export function chosenBlocks(editor: Editor): ChosenBlocks | null {
     return false;
   });
   const placed = blocks.some(({ type }) => type === 'together' || (type !== 'arriving' && isMedia({ type })));
+  // A part of a set is no block by itself, and words in a quotation, a list or a cell are a part of that.
+  if (!placed && !HOLDS_BLOCKS(round.$from.node(round.$from.sharedDepth(round.to)))) return null;
+  if (blocks.some((block) => kindOf(block).group === 'part')) return null;
   if (blocks.length === 0 || (blocks.length === 1 && blocks[0]?.type === 'together')) return null;
   // Words that are chosen in one place of a page are not meant to be moved about.
   const all = whole || blocks.length > 1 || selection.to - selection.from >= round.to - round.from - 2;
