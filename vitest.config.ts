@@ -1,3 +1,4 @@
+import { readdirSync, readFileSync } from 'node:fs';
 import { defineConfig } from 'vitest/config';
 import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
@@ -25,6 +26,12 @@ class HeaviestFirst extends BaseSequencer {
 
 /** Tried with other examples each time, and many of them (`./placard test --long`). */
 const long = process.env['PLACARD_LONG'] === '1';
+
+/** Tests of the interface that put other modules in the place of ours: no other file may meet those. */
+const REPLACING = readdirSync('web', { recursive: true, encoding: 'utf8' })
+  .filter((file) => /\.test\.tsx?$/.test(file) && !file.includes('node_modules'))
+  .map((file) => `web/${file}`)
+  .filter((file) => readFileSync(file, 'utf8').includes('vi.mock('));
 
 /** What takes a second here takes a minute where others keep the machine busy. */
 const PATIENT = { testTimeout: 600_000, hookTimeout: 600_000 };
@@ -64,11 +71,14 @@ export default defineConfig({
         test: {
           name: 'web',
           include: ['web/**/*.test.{ts,tsx}'],
-          exclude: ELSEWHERE,
+          exclude: [...ELSEWHERE, ...REPLACING],
+          pool: 'forks',
+          isolate: false,
           ...PATIENT,
           ...BEGUN,
         },
       },
+      { test: { name: 'web apart', include: REPLACING, ...PATIENT, ...BEGUN } },
     ],
   },
 });

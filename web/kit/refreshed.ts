@@ -34,6 +34,7 @@ export const REFRESHED: Readonly<Record<string, Readonly<Partial<Record<ChangedK
     '/api/label-sheets/{id}': { 'label-sheet': 'its own' },
     '/api/labels/ending': { asset: 'any', page: 'any', permission: 'any', site: 'any' },
     '/api/linked-pages': { page: 'any', site: 'any' },
+    '/api/places': { page: 'any', site: 'any' },
     '/api/outside': { outside: 'any', page: 'any' },
     '/api/pages': { page: 'any', site: 'any' },
     '/api/pages/{id}': { page: 'its own' },
