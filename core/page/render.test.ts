@@ -86,7 +86,9 @@ describe('a picture in a page', () => {
   });
 
   it('stands beside the text on a desk and alone on a phone', () => {
-    expect(html).toContain('float:left;clear:both;width:clamp(min(100% - 20px,320px),(600px - 100vw) * 999,100%)');
+    expect(html).toContain(
+      'float:left;clear:both;width:clamp(min(100% - 20px,320px),(600px - 100vw) * 999,100%)',
+    );
   });
 
   it('says this place’s own words where it has some', () => {
