@@ -71,8 +71,9 @@ const picture = (attrs: Record<string, unknown>, asset: string) => ({
   type: 'picture',
   attrs: { ...heldBlock('picture', asset, 'column').attrs, id: attrs['id'] },
 });
-const placeInto = async (asset: string, place: string) =>
-  void changePlace(editor, place, (attrs) => picture(attrs, asset));
+const placeInto = async (asset: string, place: string) => {
+  if (!editor.isDestroyed) changePlace(editor, place, (attrs) => picture(attrs, asset));
+};
 
 const open = (into = placeInto) => renderHook(() => useDropFiles(editor, 'visit', into)).result.current;
 const come = (name: string, came: Came) => act(async () => gather.come.get(name)?.(came));
@@ -135,19 +136,22 @@ describe('files dropped into a page', () => {
     expect(read()).toEqual(['One', 'Two', 'Three']);
   });
 
-  it('are told of where their place was taken out before they came', async () => {
-    const dropFiles = open(async (asset, place) => {
-      if (!changePlace(editor, place, (attrs) => picture(attrs, asset)))
-        throw new Error('Its place is gone.');
-    });
+  it('that are held already are told of where their page was left before that was known', async () => {
+    const dropFiles = open();
+    await act(async () => dropFiles(drop('a.jpg', 'b.jpg'), BETWEEN));
+    await come('a.jpg', { asset: 'asset-a' });
+    editor.destroy();
+    await come('b.jpg', { asset: 'asset-b' });
+    expect(messages.tell.mock.calls).toEqual([
+      [{ says: '“b.jpg” is held, and was not placed: its place is gone.', at: '/label/asset-b' }],
+    ]);
+  });
+
+  it('leave nothing behind where their place was taken out before they came', async () => {
+    const dropFiles = open();
     await act(async () => dropFiles(drop('a.jpg'), BETWEEN));
     editor.commands.undo();
-    expect(read()).toEqual(['One', 'Two', 'Three']);
     await come('a.jpg', { asset: 'asset-a' });
     expect(read()).toEqual(['One', 'Two', 'Three']);
-    expect(messages.tell).toHaveBeenCalledWith({
-      says: '“a.jpg” is held, and was not placed: its place is gone.',
-      at: '/label/asset-a',
-    });
   });
 });

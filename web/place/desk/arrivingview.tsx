@@ -13,7 +13,7 @@ import {
   type Arrival,
   type AssetDetail,
 } from '@placard/core/contract';
-import { targetOf, type Arriving } from '@placard/core/page';
+import { linkToFile, targetOf, type Arriving } from '@placard/core/page';
 import { Refusal, call } from '../../kit/api.ts';
 import { useAsk, useDo, useMay } from '../../kit/asking.ts';
 import { Progress } from '../../kit/bar.tsx';
@@ -23,6 +23,7 @@ import { useLatest } from '../../kit/uselatest.ts';
 import { AltTextForm } from '../../placard/alttextform.tsx';
 import { placedAs } from '../newblocks.ts';
 import { changePlace, takeOutPlace, useComing, type Coming } from './coming.ts';
+import { placedNode } from './placing.ts';
 
 /** Where something pasted is meant to stand: how far it has come, and what is needed before it is placed. */
 export function ArrivingView({ node, editor }: NodeViewProps) {
@@ -42,6 +43,14 @@ export function ArrivingView({ node, editor }: NodeViewProps) {
     takeOutPlace(editor, attrs.id);
     editor.view.focus();
   };
+  const isHeld = (held: string) => {
+    // It may stand there by now: what was accepted is told to everybody.
+    if (placedNode(editor, attrs.id)?.node.type.name !== 'arriving') return;
+    changePlace(editor, attrs.id, (now) => ({
+      type: 'arriving',
+      attrs: { ...now, arrival: null, address: linkToFile(held) },
+    }));
+  };
   const become = (held: AssetDetail) => void changePlace(editor, attrs.id, () => placedAs(attrs, held));
   const inside = () => {
     // Whoever sends it asks for what is missing, too.
@@ -49,7 +58,7 @@ export function ArrivingView({ node, editor }: NodeViewProps) {
     if (asset) return <Held asset={asset} attrs={attrs} onBecome={become} />;
     if (arrival)
       return arrival.state === 'ready' ? (
-        <ToLabel arrival={arrival} attrs={attrs} onBecome={become} />
+        <ToLabel arrival={arrival} attrs={attrs} onHeld={isHeld} />
       ) : (
         <OnItsWay arrival={arrival} />
       );
@@ -151,11 +160,11 @@ function NotFetched({ attrs, editor }: { attrs: Arriving['attrs']; editor: Edito
 function ToLabel({
   arrival,
   attrs,
-  onBecome,
+  onHeld,
 }: {
   arrival: Arrival;
   attrs: Arriving['attrs'];
-  onBecome: (asset: AssetDetail) => void;
+  onHeld: (asset: string) => void;
 }) {
   const { page = '' } = useParams();
   const { data: on } = useAsk(readPage, { params: { id: page } }, { enabled: page !== '' });
@@ -177,9 +186,7 @@ function ToLabel({
             <button
               type="button"
               className="button my-1"
-              onClick={() =>
-                arrival.sameAs && void call(readAsset, { params: { id: arrival.sameAs.id } }).then(onBecome)
-              }
+              onClick={() => arrival.sameAs && onHeld(arrival.sameAs.id)}
             >
               Put that one here
             </button>
@@ -190,7 +197,7 @@ function ToLabel({
             caption={attrs.caption}
             go="Label it and put it here"
             asset={accept}
-            onSaved={(id) => void call(readAsset, { params: { id } }).then(onBecome)}
+            onSaved={onHeld}
           />
         )}
       </div>

@@ -57,8 +57,11 @@ export function sendTo(
     !editor.isDestroyed &&
     changePlace(editor, place, (attrs) => ({ type: 'arriving', attrs: { ...attrs, ...said } }));
   const upload = uploads.addOne(file, (came) => {
-    if ('asset' in came && !is({ arrival: null, address: linkToFile(came.asset) }))
-      tellNotPlaced(file.name, came.asset);
+    if ('asset' in came) {
+      // A page that was left cannot be told any more what it holds.
+      if (editor.isDestroyed) tellNotPlaced(file.name, came.asset);
+      else is({ arrival: null, address: linkToFile(came.asset) });
+    }
     void whenCome(came).then(
       () => onTheirWay.set(place, null),
       (error: unknown) =>
