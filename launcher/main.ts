@@ -7,6 +7,7 @@ const COMMANDS: Record<string, [says: string, load: () => Promise<{ command: Com
   test: ['what the gate runs', () => import('./test.ts')],
   serve: ['a server process, set up by environment variables (docs/operate.md)', () => import('./serve.ts')],
   bench: ['figures against peers', () => import('./bench.ts')],
+  check: ['HTML files judged as pages are, without the application', () => import('./check.ts')],
   prep: ['pictures prepared without the application', () => import('./prep.ts')],
   tidy: ['files in the store that nothing needs any more, found and removed', () => import('./tidy.ts')],
   unpack: ['embed code on standard input → JSON on standard output', () => import('./unpack.ts')],

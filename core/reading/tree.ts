@@ -22,8 +22,8 @@ export const readFragment = (html: string, budget: Budget, places = false): Tree
   });
 
 /** The same of a whole page. Throws TooTangled. */
-export const readDocument = (html: string, budget: Budget): Tree.Document =>
-  parse(html, { scriptingEnabled: false, treeAdapter: within(budget) });
+export const readDocument = (html: string, budget: Budget, places = false): Tree.Document =>
+  parse(html, { scriptingEnabled: false, treeAdapter: within(budget), sourceCodeLocationInfo: places });
 
 function within({ elements, depth }: Budget): typeof defaultTreeAdapter {
   const depths = new WeakMap<object, number>();
