@@ -74,7 +74,8 @@ test('hostile embed code is taken apart in the page, and nothing of it runs', as
   );
   await expect(embed.getByLabel('Said to screen readers')).toHaveValue('<script>alert(1)</script>');
   await expect(embed).toContainText('an event handler is a script');
-  expect(seen).toEqual([]);
+  // The frame itself may be looked at by then, in its sandbox.
+  expect(seen.filter((line) => line !== 'asked for: https://a.example/')).toEqual([]);
 });
 
 test('what is pasted as if it were ours is taken only as far as pages have such, and the page still saves', async ({

@@ -132,6 +132,9 @@ describe('files dropped into a page', () => {
     expect(read()[1]).toBe('{(arrival-a.jpg) [asset-b]}');
     takeOutPlace(editor, place);
     expect(read()[1]).toBe('{[asset-b]}');
+    editor.commands.undo();
+    expect(read()[1]).toBe('{(arrival-a.jpg) [asset-b]}');
+    takeOutPlace(editor, place);
     takeOutPlace(editor, String(editor.state.doc.child(1).child(0).child(0).attrs['id']));
     expect(read()).toEqual(['One', 'Two', 'Three']);
   });

@@ -158,7 +158,7 @@ export function usePlaceAsset(editor: Editor, site: Site) {
         select(id);
         const may = await allowed(asset);
         if (gone()) return;
-        if (!may) takeOutPlace(editor, into);
+        if (!may) takeOutPlace(editor, into, false);
         else if (!putInto(editor, may, into)) tellNotPlaced(asset.placard.title || asset.fileName, id);
         // The question had the focus.
         else if (may !== asset) editor.view.focus();

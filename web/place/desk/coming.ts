@@ -1,3 +1,4 @@
+import { closeHistory } from '@tiptap/pm/history';
 import { NodeSelection } from '@tiptap/pm/state';
 import type { Editor, JSONContent } from '@tiptap/react';
 import { useSyncExternalStore } from 'react';
@@ -105,8 +106,8 @@ export function changePlace(
   return true;
 }
 
-/** Takes a place out of the page, and what was there only to hold it. */
-export function takeOutPlace(editor: Editor, id: string): void {
+/** Takes a place out of the page, and what was there only to hold it. Somebody's own step can be undone. */
+export function takeOutPlace(editor: Editor, id: string, ownStep = true): void {
   const found = placedNode(editor, id);
   if (!found) return;
   let [from, to] = [found.pos, found.pos + found.node.nodeSize];
@@ -116,7 +117,8 @@ export function takeOutPlace(editor: Editor, id: string): void {
     if (holder.childCount > 1 || !['item', 'together'].includes(holder.type.name)) break;
     [from, to] = [$from.before(depth), $from.after(depth)];
   }
-  editor.view.dispatch(editor.state.tr.delete(from, to).setMeta('addToHistory', false));
+  const { tr } = editor.state;
+  editor.view.dispatch((ownStep ? closeHistory(tr) : tr.setMeta('addToHistory', false)).delete(from, to));
 }
 
 /** The file that an address is itself (RFC 2397); null for any other address. */
