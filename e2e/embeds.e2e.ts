@@ -163,6 +163,15 @@ test('an address of a film is asked for its embed; its host’s options are swit
   await expect(embed(page)).toContainText('Loads nothing of the host until somebody presses play.');
   await put(page).click();
   await isSaved(page);
+  // Visitors get it once it is prepared, behind whatever else is.
+  await expect
+    .poll(async () => {
+      const found = await page.request.get('/api/assets?words=still%20aligning%20finder');
+      return ((await found.json()) as { assets: { prepared: string }[] }).assets.map(
+        ({ prepared }) => prepared,
+      );
+    })
+    .toEqual(['done']);
 
   const asked: string[] = [];
   const visitor = await page.context().newPage();
