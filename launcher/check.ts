@@ -38,7 +38,7 @@ function reportOf({ json, sarif }: Given): Report {
   if (sarif) {
     let before = '';
     return {
-      begins: sarifBegins('1.0.0'),
+      begins: sarifBegins(),
       file: (name, findings) =>
         findings
           .map((finding) => {

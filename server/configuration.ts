@@ -1,5 +1,6 @@
 import { deflateRawSync } from 'node:zlib';
 import * as v from 'valibot';
+import { percentDecoded } from '@placard/core/text';
 
 const port = v.pipe(v.string(), v.regex(/^\d{1,5}$/), v.transform(Number), v.maxValue(65_535));
 const origin = v.pipe(
@@ -148,7 +149,7 @@ function refuseDemoSecrets(secret: string, databaseUrl: string, accounts: unknow
     );
   const { password } = new URL(databaseUrl);
   // An address may hold any of its characters percent-encoded, and encoded again.
-  for (const written of [password, decoded(password), decoded(decoded(password))])
+  for (const written of [password, percentDecoded(password), percentDecoded(percentDecoded(password))])
     if (written.toLowerCase().startsWith(DEMO_MARK))
       throw new Error('DATABASE_URL has the demo’s password. Give the database one of its own.');
   if (!Array.isArray(accounts) || accounts.length > 0)
@@ -161,14 +162,6 @@ function isGuessable(secret: string): boolean {
   for (const letter of secret) counts.set(letter, (counts.get(letter) ?? 0) + 1);
   const bits = [...counts.values()].reduce((sum, n) => sum - n * Math.log2(n / secret.length), 0);
   return bits < 80 || deflateRawSync(secret).length < 24;
-}
-
-function decoded(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
 }
 
 function accountsIn(text: string): unknown {

@@ -94,7 +94,7 @@ describe('any HTML', () => {
       return path !== 'gone.jpg';
     };
     const html =
-      '<img src="gone.jpg?v=2" alt="A red dome" width="1" height="1">\n<a href="../a%20b.html#c">Further</a><a href="/root">Of the site</a><a href="mailto:a@b.example">Write to us</a>';
+      '<img src="gone.jpg?v=2" alt="A red dome" width="1" height="1">\n<a href="../a%20b.html#c">Further</a><a href="/of-the-site">Of the site</a><a href="mailto:a@b.example">Write to us</a>';
     expect(found(html, holds)).toEqual(['file-broken 1:1']);
     expect(asked).toEqual(['gone.jpg', '../a b.html']);
   });
@@ -149,7 +149,7 @@ it('rules about any HTML are one file each, each with why', () => {
 it('a log has every rule that it names, and every finding at its place', () => {
   const findings = checkHtml('<p>\n<img src="a.jpg"></p>');
   const log = JSON.parse(
-    `${sarifBegins('1.0.0')}${findings.map((one) => sarifResult('a.html', one)).join(',')}${sarifEnds}`,
+    `${sarifBegins()}${findings.map((one) => sarifResult('a.html', one)).join(',')}${sarifEnds}`,
   ) as {
     version: string;
     runs: {

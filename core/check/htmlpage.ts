@@ -1,4 +1,5 @@
-import { defaultTreeAdapter, html as namespaces, type DefaultTreeAdapterTypes as Tree } from 'parse5';
+import { defaultTreeAdapter, type DefaultTreeAdapterTypes as Tree } from 'parse5';
+import { attributesOf, isHtml } from '../embed/nodes.ts';
 import { plainLine } from '../text/index.ts';
 import { readDocument, readFragment } from '../reading/tree.ts';
 
@@ -78,9 +79,9 @@ function gather(
     if (!defaultTreeAdapter.isElementNode(child)) continue;
     const from = child.sourceCodeLocation;
     const place = from ? { line: from.startLine, column: from.startCol } : at;
-    const attributes = new Map(child.attrs.map(({ name, value }) => [name, value]));
+    const attributes = attributesOf(child);
     // A drawing is one thing, whatever is in it.
-    const drawn = child.namespaceURI !== namespaces.NS.HTML;
+    const drawn = !isHtml(child);
     const first = elements.length + 1;
     let end = first;
     const element = {

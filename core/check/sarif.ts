@@ -4,7 +4,7 @@ import { HTML_RULES } from './rules/index.ts';
 const LEVELS = { stop: 'error', warn: 'warning', note: 'note' } as const;
 
 /** The beginning of a log of findings (SARIF 2.1.0, OASIS), to be followed by its results with commas between. */
-export const sarifBegins = (version: string): string => {
+export const sarifBegins = (): string => {
   const rules = [
     ...HTML_RULES.map(({ id, severity, why }) => ({
       id,
@@ -13,7 +13,7 @@ export const sarifBegins = (version: string): string => {
     })),
     { id: 'not-read', shortDescription: { text: 'What cannot be read cannot be judged.' } },
   ];
-  const driver = { name: 'placard check', version, rules };
+  const driver = { name: 'placard check', rules };
   return `{"$schema":"https://json.schemastore.org/sarif-2.1.0.json","version":"2.1.0","runs":[{"tool":{"driver":${JSON.stringify(driver)}},"columnKind":"utf16CodeUnits","results":[`;
 };
 

@@ -23,7 +23,8 @@ import {
 export interface HandedOff {
   site: Site;
   page: Page;
-  html: string;
+  /** As it stands by itself. */
+  readonly html: string;
   /** The same as a part of a larger page, where its neighbours may have the same headings. */
   fragment: string;
   /** What its head says, and how it stands in lists of pages. */
@@ -61,7 +62,7 @@ export function handOff(
       return path;
     },
   };
-  const html = renderDocument(document, context);
+  // It names every file that the whole page has, in the same order.
   const within = linkedAs(page, placesOf(document));
   const fragment = renderDocument(document, { ...context, within });
   const head = headMarkup(page, site, context).map(toHtml).join('\n');
@@ -70,8 +71,11 @@ export function handOff(
   return {
     site,
     page,
-    html,
     fragment,
+    // Only what is opened by itself asks for it.
+    get html() {
+      return renderDocument(document, context);
+    },
     head,
     listing,
     data,

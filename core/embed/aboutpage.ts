@@ -1,6 +1,6 @@
 import { defaultTreeAdapter, type DefaultTreeAdapterTypes as Tree } from 'parse5';
 import { readDocument } from '../reading/tree.ts';
-import { plainLine } from '../text/index.ts';
+import { percentDecoded, plainLine } from '../text/index.ts';
 import { linkAddress } from './linkaddress.ts';
 import { attributesOf } from './nodes.ts';
 
@@ -56,12 +56,7 @@ export function aboutPage(html: string, address: string): AboutPage {
 /** True where a page has a place that a link leads to by a name (HTML, 7.4.6.4): an id, or the name of an anchor; its top always is there. */
 export function hasPlace(html: string, place: string): boolean {
   if (place === '' || place.toLowerCase() === 'top') return true;
-  let decoded = place;
-  try {
-    decoded = decodeURIComponent(place);
-  } catch {
-    // Then as it is written.
-  }
+  const decoded = percentDecoded(place);
   return elementsIn(readDocument(html, PAGE_BUDGET)).some(({ tagName, attrs }) =>
     attrs.some(
       ({ name, value }) =>

@@ -8,7 +8,7 @@ import { policySource } from './host.ts';
 export const LONGEST_BOXED = 30_000;
 
 /** At how many widths a box may have been measured. */
-const MOST_HEIGHTS = 12;
+const MOST_HEIGHTS = 16;
 /** How high a box is that nobody has measured, in CSS pixels. */
 export const UNMEASURED = 420;
 

@@ -1,4 +1,4 @@
-import { plainLine } from '../text/index.ts';
+import { percentDecoded, plainLine } from '../text/index.ts';
 
 const CAMERA_NAME =
   /^(_?[a-z]{2,4}_?\d{3,}([_-]\d+)*|p?\d{5,}|\d{6,8}[_-]\d{4,}|(img|image|photo|picture|scan|file|untitled|screenshot)[\s_-]*\d*([\s_-]\d+)*)$/i;
@@ -29,11 +29,6 @@ export function titleFromFileName(fileName: string): string {
 /** The last part of a path or URL path as a file name: percent-decoded, without controls or slashes, at most 255 characters. */
 export function plainFileName(path: string): string {
   const last = path.split('/').findLast((part) => part !== '') ?? '';
-  let decoded = last;
-  try {
-    decoded = decodeURIComponent(last);
-  } catch {
-    // A stray percent sign: the name is taken as it stands.
-  }
-  return plainLine(decoded.replace(/[/\\]/g, ' '), 255);
+  // With a stray percent sign the name is taken as it stands.
+  return plainLine(percentDecoded(last).replace(/[/\\]/g, ' '), 255);
 }

@@ -1,3 +1,5 @@
+import { percentDecoded } from '../text/index.ts';
+
 /** What an address outside is used for in a page. */
 export const OUTSIDE_KINDS = ['frame', 'link', 'card', 'script'] as const;
 export type OutsideKind = (typeof OUTSIDE_KINDS)[number];
@@ -74,7 +76,7 @@ export function seenOf(address: string, kind: OutsideKind, answered: Answered): 
   if (answered.hasAnchor === false)
     return seen(
       'anchor',
-      `The page is there, and has no place called “${decoded(new URL(address).hash.slice(1))}” any more.`,
+      `The page is there, and has no place called “${percentDecoded(new URL(address).hash.slice(1))}” any more.`,
     );
   if (kind === 'frame' && answered.hasForm)
     return seen('form', 'A form stands in it, and the frame may not send what visitors type into it.');
@@ -82,11 +84,3 @@ export function seenOf(address: string, kind: OutsideKind, answered: Answered): 
 }
 
 const withoutHash = (address: string): string => address.split('#')[0] ?? address;
-
-function decoded(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
-}

@@ -1,4 +1,5 @@
 import { serializeOuter, type DefaultTreeAdapterTypes as Tree } from 'parse5';
+import { percentDecoded } from '../text/index.ts';
 import type { Dropped } from '../embed/dropped.ts';
 import { unpack } from '../embed/unpack.ts';
 import { kindOf, kinds, type Block } from '../page/kinds/index.ts';
@@ -359,20 +360,12 @@ function placesLinkedTo(root: Tree.ParentNode): Set<string> {
     for (const child of node.childNodes) {
       if (!('tagName' in child)) continue;
       const href = child.tagName === 'a' && child.attrs.find(({ name }) => name === 'href')?.value.trim();
-      if (href && href.startsWith('#')) names.add(decoded(href.slice(1)));
+      if (href && href.startsWith('#')) names.add(percentDecoded(href.slice(1)));
       look(child);
     }
   };
   look(root);
   return names;
-}
-
-function decoded(name: string): string {
-  try {
-    return decodeURIComponent(name);
-  } catch {
-    return name;
-  }
 }
 
 /** The longest address that a picture is kept by; longer ones are the picture itself. */

@@ -8,6 +8,7 @@ export { escapeHtml } from './html.ts';
 export { LANGUAGES, languageName } from './languages.ts';
 export { looksMarkdown } from './looksmarkdown.ts';
 export { plainLine } from './line.ts';
+export { percentDecoded } from './percent.ts';
 export { withoutShareMarks } from './sharemarks.ts';
 export { isOneAddress, readsLikeEmbed, withBrackets } from './readslikeembed.ts';
 export { inNumbers, oneLetterAway, readSought, wordsOf } from './sought.ts';

@@ -122,8 +122,10 @@ export function SpecialCharacters({ editor }: { editor: Editor }) {
       ] as const,
   ).filter(([, some]) => some.length > 0);
   const take = (character: string) => {
-    put.current = true;
     typeWords(editor.view, character);
+    // At once: what is typed until the list has gone would be lost in it.
+    editor.view.focus();
+    put.current = true;
     setOpen(false);
   };
   return (

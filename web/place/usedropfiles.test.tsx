@@ -14,6 +14,7 @@ const gather = vi.hoisted(() => ({
   /** Says of a file that it has come, by its name. */
   come: new Map<string, (came: Came) => void>(),
   accept: vi.fn(),
+  add: vi.fn(),
 }));
 vi.mock('../kit/uploads.ts', () => ({
   uploads: {
@@ -21,6 +22,7 @@ vi.mock('../kit/uploads.ts', () => ({
       gather.come.set(file.name, came);
       return file.name;
     },
+    add: gather.add,
     arrivalOf: (key: string) => `arrival-${key}`,
   },
 }));
@@ -148,6 +150,17 @@ describe('files dropped into a page', () => {
     expect(messages.tell.mock.calls).toEqual([
       [{ says: '“b.jpg” is held, and was not placed: its place is gone.', at: '/label/asset-b' }],
     ]);
+  });
+
+  it('arrive as others do where their page was left before they were read', async () => {
+    const dropFiles = open();
+    let read: (dropped: Awaited<ReturnType<typeof drop>>) => void = () => undefined;
+    const reading = new Promise<Awaited<ReturnType<typeof drop>>>((resolve) => (read = resolve));
+    const dropping = dropFiles(reading, BETWEEN);
+    editor.destroy();
+    read(await drop('a.jpg'));
+    await dropping;
+    expect(gather.add).toHaveBeenCalledWith([expect.objectContaining({ name: 'a.jpg' })]);
   });
 
   it('leave nothing behind where their place was taken out before they came', async () => {

@@ -6,6 +6,7 @@ import type { Dropped } from '../kit/filesof.ts';
 import { tell } from '../kit/messages.tsx';
 import { newPlacementId } from '../kit/newplacementid.ts';
 import { useLatest } from '../kit/uselatest.ts';
+import { uploads } from '../kit/uploads.ts';
 import { sendTo } from './desk/coming.ts';
 import { blockDepth, insertAt } from './desk/placing.ts';
 import { keepPlace, takePlace } from './desk/positions.ts';
@@ -29,7 +30,8 @@ const MEDIA: Readonly<Record<string, Arriving['attrs']['media']>> = {
 /** Where a file will stand: what it is by what is said of it, which its bytes may say otherwise. */
 function placeFor(file: File): { file: File; id: string; block: JSONContent } {
   const id = newPlacementId();
-  const media = MEDIA[file.type.split('/')[0] ?? ''] ?? 'document';
+  // Of what a browser does not know it is not told what it is; most of that is pictures and films.
+  const media = MEDIA[file.type.split('/')[0] ?? ''] ?? (file.type === '' ? 'picture' : 'document');
   const attrs = { id, ...FIRST_STANDING, media, address: '', arrival: null, alt: null, caption: '' };
   return { file, id, block: { type: 'arriving', attrs } };
 }
@@ -52,7 +54,13 @@ export function useDropFiles(
       keepPlace(editor, held, at);
       const { files, says } = await dropped;
       if (says !== null) tell({ says });
-      if (editor.isDestroyed) return;
+      // A page that was left meanwhile has no place for them any more: they arrive as others do.
+      if (editor.isDestroyed) {
+        uploads.add(files);
+        if (files.length > 0)
+          tell({ says: 'What you dropped goes to the arrivals: its page was left before.', at: '/gather' });
+        return;
+      }
       const now = takePlace(editor, held) ?? at;
       const places = files.map(placeFor);
       const shown = places.filter(({ block }) => block.attrs?.['media'] !== 'document');

@@ -1,31 +1,16 @@
 // @vitest-environment jsdom
-import { renderHook } from '@testing-library/react';
 import type { Editor } from '@tiptap/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { EMPTY_DOCUMENT } from '@placard/core/page';
 import { pasteAsMarkdown } from './desk/pasting.ts';
-import { usePageEditor } from './usepageeditor.ts';
-
-const nothing = () => undefined;
+import { editorOf } from './testing.ts';
 
 let open: Editor | null = null;
 // One that is left open looks at its screen a moment later, when that is gone.
 afterEach(() => open?.destroy());
 
 /** An editor with nothing in it yet. */
-const editorOf = () =>
-  (open = renderHook(() =>
-    usePageEditor('page-paste-1', EMPTY_DOCUMENT, true, () => ({
-      onWritten: nothing,
-      onCode: nothing,
-      onAddress: nothing,
-      onPasted: nothing,
-      onGap: nothing,
-      onLink: nothing,
-      onDropFiles: nothing,
-      viewer: () => ({ day: '', ours: true }),
-    })),
-  ).result.current);
+const emptyEditor = () => (open = editorOf('page-paste-1', EMPTY_DOCUMENT));
 
 describe('Words that are pasted', () => {
   it.each([
@@ -38,7 +23,7 @@ describe('Words that are pasted', () => {
     '> quoted --- [a]',
     'H~2~O, m^2^, ==marked==',
   ])('stay as they are: %s', (text) => {
-    const editor = editorOf();
+    const editor = emptyEditor();
     editor.view.pasteText(text, new Event('paste') as ClipboardEvent);
     expect(editor.getText()).toBe(text);
     const marks = new Set<string>();
@@ -48,7 +33,7 @@ describe('Words that are pasted', () => {
   });
 
   it('lead somewhere where they are an address, and say the same', () => {
-    const editor = editorOf();
+    const editor = emptyEditor();
     editor.view.pasteText('See https://a.example/x for more', new Event('paste') as ClipboardEvent);
     expect(editor.getText()).toBe('See https://a.example/x for more');
     expect(editor.getHTML()).toContain('href="https://a.example/x"');
@@ -60,7 +45,7 @@ describe('Words that are pasted and read as Markdown', () => {
     '## Nights\n\nBring **warm** clothes, see [the dome](https://a.example/dome).\n\n- gloves\n- a hat';
 
   it('take the place of what was pasted, wherever that stands by now, and nothing else', async () => {
-    const editor = editorOf();
+    const editor = emptyEditor();
     editor.commands.setContent('<p>Before.</p><p></p><p>Behind.</p>');
     editor.commands.setTextSelection(10);
     editor.view.pasteText(MARKDOWN, new Event('paste') as ClipboardEvent);
@@ -79,7 +64,7 @@ describe('Words that are pasted and read as Markdown', () => {
   });
 
   it('leave what was written on behind them', async () => {
-    const editor = editorOf();
+    const editor = emptyEditor();
     editor.view.pasteText('# Nights', new Event('paste') as ClipboardEvent);
     editor.view.dispatch(editor.state.tr.insertText(' and days'));
     expect(await pasteAsMarkdown(editor.view, '# Nights')).toBe(true);
@@ -96,7 +81,7 @@ describe('Words that are pasted and read as Markdown', () => {
     ],
     ['gone with the whole page', (editor) => editor.commands.setContent('<p>Another version.</p>')],
   ])('are left alone once what was pasted is %s', async (_how, happens) => {
-    const editor = editorOf();
+    const editor = emptyEditor();
     editor.view.pasteText('# Nights', new Event('paste') as ClipboardEvent);
     happens(editor);
     const before = editor.getHTML();
@@ -105,7 +90,7 @@ describe('Words that are pasted and read as Markdown', () => {
   });
 
   it('bring nothing that would run', async () => {
-    const editor = editorOf();
+    const editor = emptyEditor();
     const hostile =
       '# a\n\n<script>alert(1)</script>\n\n<img src=x onerror=alert(1)>\n\n[x](javascript:alert(1))';
     editor.view.pasteText(hostile, new Event('paste') as ClipboardEvent);
@@ -117,7 +102,7 @@ describe('Words that are pasted and read as Markdown', () => {
 
 describe('Letters above the line and below it', () => {
   it('are one or the other, and neither again', () => {
-    const editor = editorOf();
+    const editor = emptyEditor();
     editor.commands.setContent({
       type: 'doc',
       content: [{ type: 'paragraph', content: [{ type: 'text', text: '2' }] }],

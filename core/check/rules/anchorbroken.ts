@@ -1,4 +1,4 @@
-import { decoded } from '../decoded.ts';
+import { percentDecoded } from '../../text/index.ts';
 import { each, type HtmlRule } from './rule.ts';
 
 export const anchorBroken: HtmlRule = {
@@ -13,7 +13,7 @@ export const anchorBroken: HtmlRule = {
     if (name === '' || /^top$/i.test(name) || name.startsWith(':~:')) return false;
     return (
       !anchors.has(name) &&
-      !anchors.has(decoded(name)) && {
+      !anchors.has(percentDecoded(name)) && {
         says: `A link leads to a place called “${name.slice(0, 60)}”, which this page does not have.`,
         remedy: 'Let it lead to a place that is there, or give that place this id.',
       }

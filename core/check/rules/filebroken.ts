@@ -1,5 +1,5 @@
 import { called } from '../htmlpage.ts';
-import { decoded } from '../decoded.ts';
+import { percentDecoded } from '../../text/index.ts';
 import { each, type HtmlRule } from './rule.ts';
 
 export const fileBroken: HtmlRule = {
@@ -15,7 +15,7 @@ export const fileBroken: HtmlRule = {
       const [path = ''] = address.split(/[?#]/);
       // Of the web, of the site’s root, or within the page.
       if (path === '' || /^(?:[a-z][a-z0-9+.-]*:|\/)/i.test(path)) return [];
-      return holds(decoded(path)) ? [] : [path];
+      return holds(percentDecoded(path)) ? [] : [path];
     });
     return (
       gone.length > 0 && {

@@ -1,3 +1,4 @@
+import { percentDecoded } from '../../text/index.ts';
 import { anchorsOf } from '../../page/anchors.ts';
 import { kindOf, type Block } from '../../page/kinds/index.ts';
 import { targetOf } from '../../page/link.ts';
@@ -37,7 +38,7 @@ function brokenBy(
   const target = targetOf(href);
   if (target.kind === 'file') return null;
   if (target.kind === 'address')
-    return href.startsWith('#') && href !== '#' && href !== '#top' && !here.has(decoded(href.slice(1)))
+    return href.startsWith('#') && href !== '#' && href !== '#top' && !here.has(percentDecoded(href.slice(1)))
       ? `leads to a place called “${href.slice(1)}”, which this page does not have.`
       : null;
   if (target.page === page)
@@ -50,12 +51,4 @@ function brokenBy(
   return target.anchor !== '' && !found.anchors.includes(target.anchor)
     ? `leads to a place called “${target.anchor}”, which “${found.title}” does not have any more.`
     : null;
-}
-
-function decoded(name: string): string {
-  try {
-    return decodeURIComponent(name);
-  } catch {
-    return name;
-  }
 }

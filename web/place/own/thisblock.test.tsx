@@ -1,13 +1,11 @@
 // @vitest-environment jsdom
-import { act, cleanup, fireEvent, render, renderHook, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import type { Editor } from '@tiptap/react';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { PageDocument } from '@placard/core/page';
-import { asInABrowser } from '../testing.ts';
-import { usePageEditor } from '../usepageeditor.ts';
+import { asInABrowser, editorOf } from '../testing.ts';
 import { ThisBlock } from './thisblock.tsx';
 
-const nothing = () => undefined;
 const words = (text: string) => ({ type: 'paragraph' as const, content: [{ type: 'text' as const, text }] });
 const TWO_COLUMNS: PageDocument = {
   type: 'doc',
@@ -27,18 +25,7 @@ const TWO_COLUMNS: PageDocument = {
 let editor: Editor;
 beforeEach(() => {
   asInABrowser();
-  editor = renderHook(() =>
-    usePageEditor('page-columns-1', TWO_COLUMNS, true, () => ({
-      onWritten: nothing,
-      onCode: nothing,
-      onAddress: nothing,
-      onPasted: nothing,
-      onGap: nothing,
-      onLink: nothing,
-      onDropFiles: nothing,
-      viewer: () => ({ day: '', ours: true }),
-    })),
-  ).result.current as Editor;
+  editor = editorOf('page-columns-1', TWO_COLUMNS);
 });
 afterEach(() => {
   cleanup();
