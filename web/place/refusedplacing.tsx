@@ -1,5 +1,6 @@
 import type { AssetDetail } from '@placard/core/contract';
 import { plural } from '@placard/core/text';
+import { Thumbnail } from '../kit/thumbnail.tsx';
 import { AltTextForm } from '../placard/alttextform.tsx';
 
 /** Why something was not placed, and the field to fill; done, it is placed where it was meant. */
@@ -25,6 +26,7 @@ export function RefusedPlacing({
       onCancel={() => onDone(null)}
     >
       <h2>Not placed yet</h2>
+      <Thumbnail src={asset.thumbnail} facts={asset.facts} className="mt-2 h-[120px] w-full" />
       <p className="my-2">
         “{asset.placard.title || asset.fileName}” has no alt text. Say what it shows, for those who do not see
         it, or say that it is decorative.

@@ -127,7 +127,7 @@ describe('files dropped into a page', () => {
     await act(async () => dropFiles(drop('a.jpg', 'b.jpg'), BETWEEN));
     const place = String(editor.state.doc.child(1).child(0).child(0).attrs['id']);
     const coming = renderHook(() => useComing(place));
-    expect(coming.result.current).toMatchObject({ fileName: 'a.jpg', says: null });
+    expect(coming.result.current).toMatchObject({ fileName: 'a.jpg', come: false, says: null });
     await come('a.jpg', { arrival: 'arrival-a.jpg' });
     expect(coming.result.current?.says).toBe('This is no picture.');
     await come('b.jpg', { asset: 'asset-b' });

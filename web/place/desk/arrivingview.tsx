@@ -110,6 +110,8 @@ function OnItsWayFromHere({ coming, arrival }: { coming: Coming; arrival: Arriva
         </button>
       </>
     );
+  if (coming.come && (!arrival || arrival.state === 'ready'))
+    return <p>{coming.fileName} has come, and is placed as soon as it is known what it shows.</p>;
   const [done, total] = sending
     ? [sending.sent, sending.bytes]
     : [arrival?.received ?? 0, arrival?.bytes ?? 0];

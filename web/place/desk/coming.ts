@@ -13,6 +13,8 @@ export interface Coming {
   fileName: string;
   /** What it is called among the uploads. */
   upload: string;
+  /** It has come, and is read, asked about and placed in its turn. */
+  come: boolean;
   /** Why it cannot be placed; null while it can. */
   says: string | null;
 }
@@ -63,6 +65,7 @@ export function sendTo(
       if (editor.isDestroyed) tellNotPlaced(file.name, came.asset);
       else is({ arrival: null, address: linkToFile(came.asset) });
     }
+    onTheirWay.set(place, { ...coming, come: true });
     void whenCome(came).then(
       () => onTheirWay.set(place, null),
       (error: unknown) =>
@@ -70,7 +73,7 @@ export function sendTo(
     );
   });
   is({ arrival: uploads.arrivalOf(upload) });
-  const coming: Coming = { fileName: file.name, upload, says: null };
+  const coming: Coming = { fileName: file.name, upload, come: false, says: null };
   onTheirWay.set(place, coming);
 }
 
